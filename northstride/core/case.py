@@ -1,0 +1,126 @@
+"""An examination with everything needed to read it: the rules ask, this looks up."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import cached_property
+
+from northstride.core.catalogue import Catalogue, Measure, Seen
+from northstride.core.examination import Context, Entry, Examination, Lane, Trials, Value
+from northstride.core.measurement import Comparison, compare_sides, value_of_trials
+from northstride.core.sides import SIDES, Side
+from northstride.core.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools
+
+
+@dataclass(frozen=True, slots=True)
+class Observed:
+    """One number as the rules use it, in its unit, and where it stands in the record."""
+
+    value: float
+    at: str
+
+
+@dataclass(frozen=True)
+class Case:
+    """`entries` are those a rule may read; `Case` never changes the examination itself."""
+
+    exam: Examination
+    catalogue: Catalogue
+    context: Context
+
+    @cached_property
+    def schools(self) -> Schools:
+        return {**DEFAULT_SCHOOLS, **self.exam.schools}
+
+    @cached_property
+    def _current(self) -> dict[tuple[str, Lane, Value | None], Entry]:
+        """Later entries replace earlier ones; a declined one never replaces a value."""
+        current: dict[tuple[str, Lane, Value | None], Entry] = {}
+        for entry in self.exam.entries:
+            for lane in entry.lanes():
+                place = (entry.test, lane, entry.key)
+                standing = current.get(place)
+                if entry.declined is not None and standing is not None and standing.done:
+                    continue
+                current[place] = entry
+        return current
+
+    @cached_property
+    def current_entries(self) -> tuple[Entry, ...]:
+        """Entries that still stand for at least one lane, in the record's order."""
+        standing = {entry.at for entry in self._current.values()}
+        return tuple(entry for entry in self.exam.entries if entry.at in standing)
+
+    def entry(self, test: str, lane: Lane, key: Value | None = None) -> Entry | None:
+        found = self._current.get((test, lane, key))
+        return found if found is not None and found.done else None
+
+    def value(self, test: str, measure: str, lane: Lane) -> Value | None:
+        entry = self.entry(test, lane)
+        return entry.value(measure, lane) if entry else None
+
+    def number(self, test: str, measure: str, lane: Lane, key: Value | None = None) -> Observed | None:
+        """Mean or median of the trials, by the screen's school. None where nothing was measured."""
+        entry = self.entry(test, lane, key)
+        value = entry.value(measure, lane) if entry else None
+        if entry is None or not isinstance(value, Trials):
+            return None
+        return Observed(value_of_trials(value.values, self.schools["trial_value"]), entry.at)
+
+    def seen(self, test: str, side: Side) -> frozenset[str]:
+        entry = self.entry(test, side)
+        return entry.seen if entry else frozenset()
+
+    def is_flattered(self, test: str, measure: str, side: Side) -> bool:
+        """Something seen makes the value look better than it is."""
+        return any(measure in item.flatters for item in self._seen_items(test, side))
+
+    def is_void(self, test: str, measure: str, side: Side) -> bool:
+        """Something seen makes the value worthless."""
+        return any(measure in item.voids for item in self._seen_items(test, side))
+
+    def _seen_items(self, test: str, side: Side) -> Iterator[Seen]:
+        for code in self.seen(test, side):
+            item = self.catalogue.seen(test, code)
+            if item is not None:
+                yield item
+
+    def measure(self, test: str, measure: str) -> Measure:
+        found = self.catalogue.measure(test, measure)
+        if found is None:
+            raise KeyError(f"{test}.{measure}")
+        return found
+
+    def sem(self, test: str, measure: str) -> float | None:
+        """The clinic's own error figure where it has one, else the catalogue's."""
+        own = self.context.sem.get(f"{test}.{measure}", self.context.sem.get(measure))
+        if own is not None:
+            return own
+        error = self.measure(test, measure).error
+        return error.sem if error else None
+
+    def compare(self, test: str, measure: str, left: float, right: float) -> Comparison | None:
+        error = self.measure(test, measure).error
+        sem = self.sem(test, measure)
+        if error is None or sem is None:
+            return None
+        return compare_sides(left, right, sem, error.threshold)
+
+    @property
+    def has_complaint(self) -> bool:
+        complaint = self.exam.intake.complaint
+        return complaint is not None and complaint.region != "none"
+
+    def both_sides_hurt(self, test: str) -> bool:
+        """Complaint or old injuries on both sides of this test's region: no side is a normal."""
+        family = REGION_FAMILY[self.catalogue.tests[test].region]
+        intake = self.exam.intake
+        sides: set[Side] = set()
+        spoken = [(item.region, item.side) for item in intake.history]
+        if intake.complaint is not None and intake.complaint.region != "none":
+            spoken.append((intake.complaint.region, intake.complaint.side))
+        for region, side in spoken:
+            if REGION_FAMILY[region] == family:
+                sides |= set(SIDES) if side == "both" else {Side(side)} if side else set()
+        return len(sides) == 2

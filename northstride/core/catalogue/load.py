@@ -1,0 +1,112 @@
+"""Reads the catalogue's TOML files. A fault names file and line."""
+
+from __future__ import annotations
+
+import re
+import tomllib
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+from types import MappingProxyType
+
+import orjson
+from pydantic import ValidationError
+
+from northstride.core.catalogue.model import Data, Measure, Seen, Site, Test
+from northstride.core.errors import CatalogueError
+
+HERE = Path(__file__).parent
+
+
+class _File(Data):
+    test: tuple[Test, ...] = ()
+    site: tuple[Site, ...] = ()
+
+
+@dataclass(frozen=True)
+class Catalogue:
+    """All tests by code, in the order of the files, and all places of pain."""
+
+    tests: Mapping[str, Test]
+    sites: Mapping[str, Site]
+
+    def measure(self, test: str, measure: str) -> Measure | None:
+        found = self.tests.get(test)
+        return found.measure(measure) if found else None
+
+    def seen(self, test: str, seen: str) -> Seen | None:
+        found = self.tests.get(test)
+        return found.seen_code(seen) if found else None
+
+    def pain_sites(self, test: Test) -> list[Site]:
+        return [site for site in self.sites.values() if test.pain_sites in site.areas]
+
+    def plan_for(self, purpose: str) -> list[str]:
+        """Codes of the tests a purpose asks for when nobody has chosen."""
+        return [code for code, test in self.tests.items() if purpose in test.planned_for]
+
+
+@lru_cache(maxsize=1)
+def default_catalogue() -> Catalogue:
+    return read_catalogue(sorted(HERE.glob("*.toml")))
+
+
+def read_catalogue(files: Iterable[Path]) -> Catalogue:
+    """Raises CatalogueError with file and line at the first fault."""
+    tests: dict[str, Test] = {}
+    sites: dict[str, Site] = {}
+    for path in files:
+        text = path.read_text(encoding="utf-8")
+        content = _parse(path.name, text)
+        for test in content.test:
+            if test.code in tests:
+                raise CatalogueError(path.name, _line_of(text, [test.code]), f"{test.code} stands twice")
+            tests[test.code] = test
+        for site in content.site:
+            if site.code in sites:
+                raise CatalogueError(path.name, _line_of(text, [site.code]), f"{site.code} stands twice")
+            sites[site.code] = site
+    return Catalogue(MappingProxyType(tests), MappingProxyType(sites))
+
+
+def _parse(name: str, text: str) -> _File:
+    try:
+        raw = tomllib.loads(text)
+    except tomllib.TOMLDecodeError as error:
+        line = re.search(r"line (\d+)", str(error))
+        raise CatalogueError(name, int(line[1]) if line else 1, str(error)) from error
+    try:
+        # TOML has arrays only; strict mode would refuse them where a pair is meant.
+        return _File.model_validate_json(orjson.dumps(raw))
+    except ValidationError as error:
+        first = error.errors()[0]
+        place = ".".join(str(part) for part in first["loc"])
+        raise CatalogueError(
+            name, _line_of(text, _codes_on_the_way(raw, first["loc"])), f"{place}: {first['msg']}"
+        ) from error
+
+
+def _codes_on_the_way(raw: object, loc: tuple[int | str, ...]) -> list[str]:
+    """The `code` values of the blocks that lead to a fault, outermost first."""
+    codes: list[str] = []
+    here = raw
+    for part in loc:
+        if isinstance(here, dict):
+            here = here.get(part)
+        elif isinstance(here, list) and isinstance(part, int) and part < len(here):
+            here = here[part]
+        else:
+            break
+        if isinstance(here, dict) and isinstance(here.get("code"), str):
+            codes.append(here["code"])
+    return codes
+
+
+def _line_of(text: str, codes: list[str]) -> int:
+    at = 0
+    for code in codes:
+        found = re.compile(rf'code *= *"{re.escape(code)}"').search(text, at)
+        if found:
+            at = found.start()
+    return text.count("\n", 0, at) + 1

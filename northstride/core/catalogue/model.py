@@ -1,0 +1,186 @@
+"""The shape of one test as data. Everything that shows, stores or reads a test goes by this."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal, Self
+
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+from northstride.core.vocabulary import Purpose, Region, RetakeReason
+
+Code = Annotated[str, Field(pattern=r"^[a-z0-9]+([_.][a-z0-9]+)*$", max_length=80)]
+Line = Annotated[str, Field(min_length=1, max_length=160)]
+
+MeasureKind = Literal[
+    "angle", "length", "time", "force", "mass", "count", "grade", "strength", "choice", "choices", "flag"
+]
+Polarity = Literal["higher", "lower", "either"]
+Position = Literal["standing", "sitting", "supine", "side_lying", "prone"]
+
+NUMERIC_KINDS = frozenset({"angle", "length", "time", "force", "mass", "count"})
+# A percent is only legal where zero means none of it.
+RATIO_KINDS = NUMERIC_KINDS - {"angle"}
+
+
+class Data(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid", strict=True)
+
+
+class SchoolChoice(Data):
+    """Shown only where the screen's school `key` is one of `among`."""
+
+    key: Line
+    among: list[str | int]
+
+
+class Choice(Data):
+    code: Code
+    label: Line
+
+
+class Arms(Data):
+    """How a goniometer is laid on: axis, stationary arm, moving arm."""
+
+    axis: Line
+    stationary: Line
+    moving: Line
+
+
+class Words(Data):
+    """What the sign of a number and the direction of a difference are called aloud."""
+
+    positive: Line = "more"
+    negative: Line = "less"
+    zero: Line = "zero"
+    finding: Line = "more"
+
+
+class ErrorFigure(Data):
+    """Standard error of measurement and the side difference that matters, in the measure's unit."""
+
+    sem: Annotated[float, Field(gt=0)]
+    threshold: Annotated[float, Field(gt=0)]
+    assumed: bool
+    source: Line
+
+
+class Measure(Data):
+    code: Code
+    label: Line
+    ask: Line
+    kind: MeasureKind
+    unit: Literal["deg", "mm", "s", "N", "kg", "1"] = "1"
+    trials: Annotated[int, Field(ge=1, le=5)] = 1
+    plausible: tuple[float, float] | None = None
+    usual: tuple[float, float] | None = None
+    polarity: Polarity = "higher"
+    words: Words = Words()
+    error: ErrorFigure | None = None
+    arms: Arms | None = None
+    choices: list[Choice] = []
+    mirrored: dict[str, str] = {}
+    instead_of: Code | None = None
+    per_side: bool = True
+
+    @property
+    def numeric(self) -> bool:
+        return self.kind in NUMERIC_KINDS
+
+    @property
+    def ratio_scale(self) -> bool:
+        return self.kind in RATIO_KINDS
+
+    @model_validator(mode="after")
+    def has_what_its_kind_needs(self) -> Self:
+        if (self.numeric or self.kind == "grade") and self.plausible is None:
+            raise ValueError(f"measure {self.code} needs its plausible range")
+        if self.kind in ("choice", "choices") and not self.choices:
+            raise ValueError(f"measure {self.code} needs its choices")
+        known = {choice.code for choice in self.choices}
+        if unknown := (set(self.mirrored) | set(self.mirrored.values())) - known:
+            raise ValueError(f"measure {self.code} mirrors unknown choices: {sorted(unknown)}")
+        return self
+
+
+class Seen(Data):
+    """Something the examiner sees that changes what a value is worth."""
+
+    code: Code
+    label: Line
+    flatters: list[Code] = []
+    voids: list[Code] = []
+    retake: RetakeReason | None = None
+
+
+class Figure(Data):
+    """Which drawing, and which measure moves which joint of it."""
+
+    kind: Code
+    joints: dict[Code, Code] = {}
+    hands: list[Code] = []
+
+
+class Step(Data):
+    code: Code
+    title: Line
+    setup: Annotated[list[Line], Field(max_length=5)]
+    measures: list[Code]
+    seen: list[Code] = []
+    figure: Figure | None = None
+    school: SchoolChoice | None = None
+
+
+class Test(Data):
+    code: Code
+    name: Line
+    other_names: list[Line] = []
+    region: Region
+    position: Position
+    sides: Literal["each", "both"]
+    seconds: Annotated[int, Field(gt=0, le=600)]
+    purpose: Line
+    family: Code
+    loads: list[Code] = []
+    needs: list[Line] = []
+    cautions: list[Line] = []
+    traps: list[Line] = []
+    pain_sites: Literal["hip", "ankle", "foot"]
+    planned_for: list[Purpose] = []
+    key: Code | None = None
+    methods: list[Code] = []
+    measures: list[Measure]
+    seen: list[Seen] = []
+    steps: Annotated[list[Step], Field(min_length=1)]
+
+    def measure(self, code: str) -> Measure | None:
+        return next((measure for measure in self.measures if measure.code == code), None)
+
+    def seen_code(self, code: str) -> Seen | None:
+        return next((seen for seen in self.seen if seen.code == code), None)
+
+    @model_validator(mode="after")
+    def names_only_what_it_has(self) -> Self:
+        measures = [measure.code for measure in self.measures]
+        seen = [item.code for item in self.seen]
+        for kind, codes in (("measure", measures), ("seen", seen), ("step", [s.code for s in self.steps])):
+            if doubled := sorted({code for code in codes if codes.count(code) > 1}):
+                raise ValueError(f"{kind} codes stand twice: {doubled}")
+        named = {code for step in self.steps for code in step.measures}
+        named |= {code for item in self.seen for code in (*item.flatters, *item.voids)}
+        named |= {code for step in self.steps if step.figure for code in step.figure.joints.values()}
+        named |= {measure.instead_of for measure in self.measures if measure.instead_of}
+        if unknown := named - set(measures):
+            raise ValueError(f"unknown measures: {sorted(unknown)}")
+        if unasked := set(measures) - {code for step in self.steps for code in step.measures}:
+            raise ValueError(f"measures no step asks: {sorted(unasked)}")
+        if unknown := {code for step in self.steps for code in step.seen} - set(seen):
+            raise ValueError(f"unknown seen codes: {sorted(unknown)}")
+        if self.key is not None and self.key not in measures:
+            raise ValueError(f"unknown key measure: {self.key}")
+        return self
+
+
+class Site(Data):
+    code: Code
+    label: Line
+    areas: list[Literal["hip", "ankle", "foot"]]

@@ -1,0 +1,88 @@
+"""Left against right for every measure that has an error figure, and what has to be taken again."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Literal
+
+from northstride.core.case import Case
+from northstride.core.examination import Trials
+from northstride.core.findings import Difference, Retake
+from northstride.core.measurement import symmetry_index, trials_disagree
+from northstride.core.sides import SIDES, Side
+
+
+def side_differences(case: Case) -> Iterator[Difference]:
+    """Every measure taken on both sides, in catalogue order. A void or flattering value is left out."""
+    for code, test in case.catalogue.tests.items():
+        for measure in test.measures:
+            if measure.numeric and measure.error is not None:
+                difference = _difference(case, code, measure.code)
+                if difference is not None:
+                    yield difference
+
+
+def _difference(case: Case, test: str, code: str) -> Difference | None:
+    left, right = (case.number(test, code, side) for side in SIDES)
+    if left is None or right is None or any(_worthless(case, test, code, side) for side in SIDES):
+        return None
+    measure = case.measure(test, code)
+    comparison = case.compare(test, code, left.value, right.value)
+    if comparison is None or measure.error is None:
+        return None
+    symmetry = None
+    if measure.ratio_scale:
+        symmetry = symmetry_index(
+            left.value, right.value, ratio_scale=True, measure=code, involved=_involved(case)
+        )
+    own = f"{test}.{code}" in case.context.sem or code in case.context.sem
+    source = "the clinic's own study" if own else measure.error.source
+    return Difference(test, code, comparison, symmetry, source)
+
+
+def _worthless(case: Case, test: str, measure: str, side: Side) -> bool:
+    """Void, or so flattered that it looks normal: a difference from it would mislead."""
+    if case.is_void(test, measure, side):
+        return True
+    number = case.number(test, measure, side)
+    usual = case.measure(test, measure).usual
+    if number is None or usual is None or not case.is_flattered(test, measure, side):
+        return False
+    tight = case.measure(test, measure).polarity == "higher"
+    return number.value <= usual[1] if tight else number.value >= usual[0]
+
+
+def _involved(case: Case) -> Literal["left", "right"] | None:
+    complaint = case.exam.intake.complaint
+    if complaint is None or complaint.region == "none" or complaint.side in (None, "both"):
+        return None
+    return "left" if complaint.side == "left" else "right"
+
+
+def retakes(case: Case) -> Iterator[Retake]:
+    """What was seen to spoil a test, and trials of one sitting that disagree beyond error."""
+    given: set[Retake] = set()
+    for entry in case.current_entries:
+        if not entry.done:
+            continue
+        for retake in (*_spoilt(case, entry.test, entry.side, entry.seen), *_disagreeing(case, entry.test)):
+            if retake not in given:
+                given.add(retake)
+                yield retake
+
+
+def _spoilt(case: Case, test: str, side: Side | None, seen: frozenset[str]) -> Iterator[Retake]:
+    for code in sorted(seen):
+        item = case.catalogue.seen(test, code)
+        if item is not None and item.retake is not None:
+            yield Retake(test, side, item.retake)
+
+
+def _disagreeing(case: Case, test: str) -> Iterator[Retake]:
+    for lane in (*SIDES, None):
+        entry = case.entry(test, lane)
+        for measure in case.catalogue.tests[test].measures:
+            value = entry.value(measure.code, lane) if entry else None
+            sem = case.sem(test, measure.code)
+            if isinstance(value, Trials) and sem is not None and trials_disagree(value.values, sem):
+                yield Retake(test, lane, "trials_disagree")

@@ -1,0 +1,190 @@
+"""What rules give back, and what a reading is made of."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from enum import IntEnum, StrEnum
+from typing import Literal
+
+from northstride.core.measurement import Comparison
+from northstride.core.sides import Side
+from northstride.core.vocabulary import Gate, RetakeReason
+
+
+class Strength(IntEnum):
+    POSSIBLE = 1
+    LIKELY = 2
+    STRONG = 3
+
+    @property
+    def code(self) -> str:
+        return self.name.lower()
+
+    def one_step_more(self) -> Strength:
+        return Strength(min(self + 1, Strength.STRONG))
+
+
+class Urgency(StrEnum):
+    """Highest first."""
+
+    EMERGENCY = "emergency"
+    SAME_DAY = "same_day"
+    REFER = "refer"
+    RECHECK = "recheck"
+    TRAIN = "train"
+
+
+URGENCY_ORDER = {urgency: place for place, urgency in enumerate(Urgency)}
+
+
+@dataclass(frozen=True, slots=True)
+class Reason:
+    """Where in the record, by which rule, in one sentence."""
+
+    at: str
+    rule: str
+    says: str
+
+
+@dataclass(frozen=True, slots=True)
+class Settle:
+    """A test that would settle a flag, and why."""
+
+    test: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """What one rule contributes to one flag. `measure` is what the other side is compared by."""
+
+    code: str
+    side: Side | None
+    strength: Strength
+    because: Reason
+    test: str
+    measure: str | None = None
+    against: tuple[str, ...] = ()
+    settle: tuple[Settle, ...] = ()
+    sources: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One step more on a flag. `makes` says whether it raises a flag where none stood.
+
+    Steps of one `rule` count once for a flag, however many there are.
+    """
+
+    code: str
+    side: Side | None
+    because: Reason
+    test: str
+    measure: str
+    makes: bool
+    sources: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Retake:
+    test: str
+    side: Side | None
+    reason: RetakeReason
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    test: str
+    side: Side | None
+    gate: Gate
+
+
+@dataclass(frozen=True, slots=True)
+class Difference:
+    test: str
+    measure: str
+    comparison: Comparison
+    symmetry: float | None
+    source: str
+
+
+@dataclass(frozen=True, slots=True)
+class Flag:
+    code: str
+    side: Side | None
+    strength: Strength
+    urgency: Urgency | None
+    because: tuple[Reason, ...]
+    against: tuple[str, ...]
+    settle: tuple[Settle, ...]
+    uncompared: bool
+    sources: tuple[str, ...]
+
+    @property
+    def kind(self) -> str:
+        return self.code.split(".", 1)[0]
+
+
+@dataclass(frozen=True, slots=True)
+class RuledDown:
+    code: str
+    side: Side | None
+    because: tuple[Reason, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Action:
+    code: str
+    side: Side | None
+    urgency: Urgency
+    because: tuple[str, ...]
+    start: date | None = None
+    end: date | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Next:
+    test: str
+    side: Side | None
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Criterion:
+    criterion: str
+    state: Literal["met", "not_met", "not_tested"]
+    at: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class Coverage:
+    planned: int
+    done: int
+    declined: int
+    open: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Advice:
+    """Options for a licensed practitioner, by flag."""
+
+    code: str
+    side: Side | None
+    options: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    record: str
+    rules: str
+    flags: tuple[Flag, ...]
+    ruled_down: tuple[RuledDown, ...]
+    actions: tuple[Action, ...]
+    retake: tuple[Retake, ...]
+    held: tuple[Held, ...]
+    differences: tuple[Difference, ...]
+    next: tuple[Next, ...]
+    criteria: tuple[Criterion, ...]
+    coverage: Coverage
+    advice: tuple[Advice, ...]

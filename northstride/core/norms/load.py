@@ -1,0 +1,52 @@
+"""Reads the sourced data once."""
+
+from __future__ import annotations
+
+import tomllib
+from collections.abc import Mapping
+from functools import lru_cache
+from pathlib import Path
+from types import MappingProxyType
+
+from northstride.core.findings import Strength, Urgency
+
+HERE = Path(__file__).parent
+
+Limits = Mapping[str, float]
+
+
+@lru_cache
+def limits(name: str) -> Limits:
+    """The limits of one family of rules, by name, in the unit its file says."""
+    raw = tomllib.loads((HERE / f"{name}.toml").read_text(encoding="utf-8"))
+    for key, block in raw.items():
+        if not block.get("source"):
+            raise KeyError(f"{name}.toml: {key} has no source")
+    return MappingProxyType({key: float(block["value"]) for key, block in raw.items()})
+
+
+@lru_cache
+def _actions() -> Mapping[tuple[str, Strength], Urgency]:
+    raw = tomllib.loads((HERE / "actions.toml").read_text(encoding="utf-8"))
+    return MappingProxyType(
+        {
+            (kind, Strength[strength.upper()]): Urgency(urgency)
+            for kind, by_strength in raw.items()
+            for strength, urgency in by_strength.items()
+        }
+    )
+
+
+@lru_cache
+def _advice() -> Mapping[str, tuple[str, ...]]:
+    raw = tomllib.loads((HERE / "advice.toml").read_text(encoding="utf-8"))
+    return MappingProxyType({kind: tuple(block["options"]) for kind, block in raw.items()})
+
+
+def default_action(kind: str, strength: Strength) -> Urgency | None:
+    """What a flag of this kind and strength leads to where its rule names nothing."""
+    return _actions().get((kind, strength))
+
+
+def advice_for(kind: str) -> tuple[str, ...]:
+    return _advice().get(kind, ())

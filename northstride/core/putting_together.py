@@ -1,0 +1,137 @@
+"""One flag per code and side: highest finding, then steps; then actions, order, what next, coverage."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from typing import TypeVar
+
+from northstride.core.case import Case
+from northstride.core.findings import (
+    URGENCY_ORDER,
+    Action,
+    Advice,
+    Coverage,
+    Finding,
+    Flag,
+    Next,
+    Step,
+    Strength,
+)
+from northstride.core.norms import advice_for, default_action
+from northstride.core.sides import Side
+
+BOTH_HURT = "Both sides have been hurt: the other side is no safe normal."
+MOST_NEXT = 3
+Place = tuple[str, Side | None]
+T = TypeVar("T")
+
+
+def merge(case: Case, findings: Sequence[Finding], steps: Sequence[Step]) -> list[Flag]:
+    """Flags in the order urgency, strength, kind, code, side."""
+    places: dict[Place, None] = {(finding.code, finding.side): None for finding in findings}
+    places |= {(step.code, step.side): None for step in steps if step.makes}
+    flags = [
+        _flag(
+            case,
+            place,
+            [finding for finding in findings if (finding.code, finding.side) == place],
+            [step for step in steps if (step.code, step.side) == place],
+        )
+        for place in places
+    ]
+    return sorted(flags, key=_flag_order)
+
+
+def _flag(case: Case, place: Place, findings: list[Finding], steps: list[Step]) -> Flag:
+    code, side = place
+    by_rule = list({step.because.rule: step for step in steps}.values())
+    rungs = [finding.strength for finding in findings]
+    if not rungs:
+        rungs, by_rule = [Strength.POSSIBLE], by_rule[1:]
+    strength = max(rungs)
+    for _ in by_rule:
+        strength = strength.one_step_more()
+    given: list[Finding | Step] = [*findings, *steps]
+    tests = {item.test for item in given}
+    against = [says for finding in findings for says in finding.against]
+    if any(case.both_sides_hurt(test) for test in tests):
+        against.append(BOTH_HURT)
+    return Flag(
+        code,
+        side,
+        strength,
+        default_action(code.split(".", 1)[0], strength),
+        _unique([*(finding.because for finding in findings), *(step.because for step in steps)]),
+        _unique(against),
+        _unique([settle for finding in findings for settle in finding.settle]),
+        # A step comes from a comparison, so a flag with one was compared.
+        not steps and not any(_compared(case, finding) for finding in findings),
+        _unique([source for item in given for source in item.sources]),
+    )
+
+
+def _unique(items: Iterable[T]) -> tuple[T, ...]:
+    return tuple(dict.fromkeys(items))
+
+
+def _compared(case: Case, finding: Finding) -> bool:
+    """Whether the same thing was recorded on the other side."""
+    if finding.side is None:
+        return True
+    other = finding.side.other
+    entry = case.entry(finding.test, other)
+    if entry is None or finding.measure is None:
+        return entry is not None
+    wanted = {finding.measure} | {
+        measure.code
+        for measure in case.catalogue.tests[finding.test].measures
+        if measure.instead_of == finding.measure
+    }
+    return any(entry.value(code, other) is not None for code in wanted)
+
+
+def _flag_order(flag: Flag) -> tuple[int, int, str, str, str]:
+    urgency = URGENCY_ORDER[flag.urgency] if flag.urgency else len(URGENCY_ORDER)
+    return (urgency, -flag.strength, flag.kind, flag.code, flag.side or "")
+
+
+def actions_for(flags: Sequence[Flag]) -> tuple[Action, ...]:
+    return tuple(
+        Action(
+            f"{flag.urgency}.{flag.code.replace('.', '_')}",
+            flag.side,
+            flag.urgency,
+            _unique([reason.rule for reason in flag.because]),
+        )
+        for flag in flags
+        if flag.urgency is not None
+    )
+
+
+def advice_on(flags: Sequence[Flag]) -> tuple[Advice, ...]:
+    """Options for every flag strong enough to be acted on."""
+    return tuple(
+        Advice(flag.code, flag.side, options)
+        for flag in flags
+        if flag.urgency is not None and (options := advice_for(flag.kind))
+    )
+
+
+def next_tests(flags: Sequence[Flag]) -> tuple[Next, ...]:
+    """What would settle the strongest and most urgent flags: at most three."""
+    wanted = [Next(settle.test, flag.side, settle.why) for flag in flags for settle in flag.settle]
+    return _unique(wanted)[:MOST_NEXT]
+
+
+def coverage(case: Case) -> Coverage:
+    """A planned test is done once anything of it was recorded, declined only if nothing was."""
+    done = {entry.test for entry in case.exam.entries if entry.done}
+    declined = {entry.test for entry in case.exam.entries if entry.declined is not None} - done
+    planned = dict.fromkeys(case.exam.planned)
+    still_open = tuple(test for test in planned if test not in done and test not in declined)
+    return Coverage(
+        len(planned),
+        sum(test in done for test in planned),
+        sum(test in declined for test in planned),
+        still_open,
+    )

@@ -1,0 +1,31 @@
+"""Every rule of judgement, in the order it is asked. To add one: write it in its family, list it here."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Sequence
+
+from northstride.core.case import Case
+from northstride.core.findings import Finding, Step
+from northstride.core.rules import hip_length
+
+RULES_VERSION = "1"
+
+FindingRule = Callable[[Case], Iterable[Finding]]
+StepRule = Callable[[Case, Sequence[Finding]], Iterable[Step]]
+
+FINDING_RULES: tuple[FindingRule, ...] = (
+    hip_length.back_hurts,
+    hip_length.which_hip_flexor_is_short,
+    hip_length.knee_bends_short,
+    hip_length.thigh_drifts_outwards,
+    hip_length.thigh_turns,
+    hip_length.thigh_does_not_cross,
+    hip_length.graded_at_the_edge,
+    hip_length.failed_by_eye,
+)
+
+# Steps see what the findings named: one step more, per rule and flag at most once.
+STEP_RULES: tuple[StepRule, ...] = (
+    hip_length.rectus_named_twice,
+    hip_length.sides_differ,
+)

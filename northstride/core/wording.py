@@ -1,0 +1,19 @@
+"""How numbers are said. Values as precisely as measured, at most one decimal; a true minus sign."""
+
+from __future__ import annotations
+
+
+def degrees(value: float) -> str:
+    return f"{plain(value)}°"
+
+
+def plain(value: float) -> str:
+    text = f"{abs(value):.1f}".rstrip("0").rstrip(".")
+    return f"−{text}" if value < 0 and text != "0" else text
+
+
+def above_or_below(value: float) -> str:
+    """A thigh angle in words: 0 is level, plus is above."""
+    if plain(value) == "0":
+        return "level"
+    return f"{degrees(abs(value))} {'above' if value > 0 else 'below'} level"

@@ -1,0 +1,1 @@
+"""The open screening record: strict models, JSON Schema, reading and writing."""

@@ -1,0 +1,177 @@
+"""The open record `north-stride/screen` as strict Pydantic models.
+
+What needs the catalogue (tests, measures, seen codes, places of pain) is checked in `entries`.
+"""
+
+from __future__ import annotations
+
+import datetime as dt
+import re
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import (
+    AwareDatetime,
+    BaseModel,
+    BeforeValidator,
+    ConfigDict,
+    Field,
+    JsonValue,
+    StringConstraints,
+)
+
+from northstride.core.vocabulary import (
+    ComplaintRegion,
+    Confounder,
+    Gate,
+    HistoryKind,
+    Mechanism,
+    OnsetKind,
+    Purpose,
+    RedFlag,
+    Region,
+    Schools,
+    Sex,
+    SideOrBoth,
+    Symptom,
+)
+
+FORMAT = "north-stride/screen"
+VERSION = 1
+
+MOST_ENTRIES = 2000
+
+
+def _a_calendar_day(value: object) -> object:
+    """Pydantic would also take a date and time, or seconds: a day is YYYY-MM-DD and nothing else."""
+    if not isinstance(value, str) or not re.fullmatch(r"\d{4}-\d{2}-\d{2}", value):
+        raise ValueError("is not a day written YYYY-MM-DD")
+    return value
+
+
+# Strict would refuse the text the check above lets through.
+Day = Annotated[dt.date, Field(strict=False), BeforeValidator(_a_calendar_day, json_schema_input_type=dt.date)]
+# NUL cannot be stored, other control characters cannot be read aloud or printed.
+CONTROL_FREE = r"^[^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$"
+Text = Annotated[str, StringConstraints(max_length=2000, pattern=CONTROL_FREE)]
+ShortText = Annotated[str, StringConstraints(max_length=200, pattern=CONTROL_FREE)]
+# The same with at least one character that is not a space.
+FILLED = r"^[^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*[^\x00-\x20\x7f][^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$"
+FilledText = Annotated[str, StringConstraints(max_length=2000, pattern=FILLED)]
+FilledShortText = Annotated[str, StringConstraints(max_length=200, pattern=FILLED)]
+PainScore = Annotated[int, Field(ge=0, le=10)]
+
+
+class Strict(BaseModel):
+    model_config = ConfigDict(extra="forbid", strict=True, frozen=True, allow_inf_nan=False)
+
+
+class AthletePart(Strict):
+    ref: FilledShortText
+    birth_date: Day | None = None
+    sex: Sex | None = None
+    sport: ShortText | None = None
+    dominant_side: SideOrBoth | None = None
+    body_mass_kg: Annotated[float, Field(gt=0, le=400)] | None = None
+    height_cm: Annotated[float, Field(gt=0, le=280)] | None = None
+
+
+class ComplaintPart(Strict):
+    region: ComplaintRegion
+    side: SideOrBoth | None = None
+    sites: list[str] = []
+
+
+class OnsetPart(Strict):
+    date: Day | None = None
+    kind: OnsetKind | None = None
+    mechanism: Mechanism | None = None
+
+
+class PainLevels(Strict):
+    now: PainScore | None = None
+    worst: PainScore | None = None
+    at_onset: PainScore | None = None
+
+
+class HistoryPart(Strict):
+    region: Region
+    kind: HistoryKind
+    side: SideOrBoth | None = None
+    count: Annotated[int, Field(ge=1, le=100)] | None = None
+    weeks_ago: Annotated[float, Field(ge=0, le=6000)] | None = None
+    date: Day | None = None
+
+
+class IntakePart(Strict):
+    complaint: ComplaintPart | None = None
+    onset: OnsetPart | None = None
+    pain: PainLevels | None = None
+    symptoms: list[Symptom] = []
+    morning_stiffness_min: Annotated[float, Field(ge=0, le=1440)] | None = None
+    load_change: bool | None = None
+    red_flags: list[RedFlag] = []
+    confounders: list[Confounder] = []
+    asked: list[Symptom | RedFlag | Confounder] = []
+    history: list[HistoryPart] = []
+
+
+class EntryPain(Strict):
+    present: bool
+    nrs: PainScore | None = None
+    site: str | None = None
+    familiar: bool | None = None
+
+
+class EntryPart(Strict):
+    id: UUID | None = None
+    at: AwareDatetime | None = None
+    test: str
+    side: Literal["left", "right"] | None = None
+    values: dict[str, JsonValue] = {}
+    pain: EntryPain | None = None
+    seen: list[str] = []
+    declined: FilledText | None = None
+    method: ShortText | None = None
+    by: ShortText | None = None
+    by_exception: bool | None = None
+    note: Text | None = None
+
+
+class ConsentPart(Strict):
+    given: bool
+    guardian: ShortText | None = None
+    chaperone: ShortText | None = None
+
+
+class OverridePart(Strict):
+    gate: Gate
+    side: SideOrBoth
+    reason: FilledText
+    by: FilledShortText
+
+
+class StrictSchools(Schools, total=False):
+    """The core's schools, refusing keys it does not know."""
+
+    __pydantic_config__ = ConfigDict(extra="forbid", strict=True)  # type: ignore[misc]
+
+
+class Record(Strict):
+    """One screen. What is missing is unknown; nothing is assumed."""
+
+    format: Literal["north-stride/screen"]
+    version: Literal[1]
+    # A line for whoever opens the file; it says nothing about the athlete and is not kept.
+    notice: Text | None = None
+    id: UUID
+    date: Day
+    purpose: Purpose
+    athlete: AthletePart
+    examiner: ShortText | None = None
+    schools: StrictSchools = StrictSchools()
+    intake: IntakePart | None = None
+    planned: list[str] = []
+    entries: Annotated[list[EntryPart], Field(max_length=MOST_ENTRIES)]
+    consent: ConsentPart | None = None
+    overrides: list[OverridePart] = []

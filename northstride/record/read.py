@@ -1,0 +1,205 @@
+"""Reads records: every fault of a record in one go, with its path; nothing guessed, nothing half-read."""
+
+from __future__ import annotations
+
+import json
+import math
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+
+from pydantic import ValidationError
+
+from northstride.core.catalogue import Catalogue
+from northstride.core.errors import Fault
+from northstride.core.examination import Examination
+from northstride.record.entries import entry_faults
+from northstride.record.model import Record
+from northstride.record.to_core import to_examination
+from northstride.record.values import shown
+
+DEEPEST = 40
+
+
+class InvalidRecord(Exception):
+    """A record that was refused, with all its faults."""
+
+    def __init__(self, faults: list[Fault]) -> None:
+        super().__init__("\n".join(map(str, faults)))
+        self.faults = faults
+
+
+class _Object(dict[str, object]):
+    """A JSON object that remembers keys written twice."""
+
+    doubled: tuple[str, ...] = ()
+
+
+def _object(pairs: list[tuple[str, object]]) -> _Object:
+    found = _Object(pairs)
+    keys = [key for key, _ in pairs]
+    found.doubled = tuple({key for key in keys if keys.count(key) > 1}) if len(found) < len(keys) else ()
+    return found
+
+
+@dataclass(frozen=True)
+class CheckedRecord:
+    record: Record
+    exam: Examination
+
+
+def parse_json(text: str | bytes) -> object:
+    """JSON, with keys written twice remembered. Raises InvalidRecord for what is no JSON."""
+    try:
+        if isinstance(text, bytes):
+            text = text.decode("utf-8")
+        return json.loads(text, object_pairs_hook=_object)
+    except UnicodeDecodeError as error:
+        raise InvalidRecord([Fault("$", None, f"is not UTF-8 text (byte {error.start})")]) from error
+    except json.JSONDecodeError as error:
+        where = f"line {error.lineno}, column {error.colno}"
+        raise InvalidRecord([Fault("$", None, f"is not JSON ({where}: {error.msg})")]) from error
+    except (ValueError, RecursionError) as error:
+        raise InvalidRecord([Fault("$", None, "is not JSON a record can be read from")]) from error
+
+
+def check_record(raw: object, catalogue: Catalogue) -> CheckedRecord:
+    """Raises InvalidRecord with all faults."""
+    faults = list(_json_faults(raw, "", 0))
+    if any(fault.path == "$" for fault in faults):
+        raise InvalidRecord(faults)
+    record = None
+    try:
+        record = Record.model_validate_json(json.dumps(_sanitised(raw)))
+    except ValidationError as error:
+        faults += model_faults(error)
+    faults += _catalogue_faults(raw, catalogue)
+    if record is not None:
+        faults += _date_faults(record)
+    if faults or record is None:
+        raise InvalidRecord(_once(faults))
+    return CheckedRecord(record, to_examination(record, catalogue))
+
+
+def _once(faults: list[Fault]) -> list[Fault]:
+    """One fault a path: the first, which is the plainest."""
+    return list({fault.path: fault for fault in reversed(faults)}.values())[::-1]
+
+
+def _json_faults(raw: object, path: str, depth: int) -> Iterator[Fault]:
+    """What JSON allows and no record may hold: NaN, lone surrogates, NUL, keys written twice."""
+    if depth > DEEPEST:
+        yield Fault("$", None, "is nested too deeply for a record")
+    elif isinstance(raw, float) and not math.isfinite(raw):
+        yield Fault(path, None, f"{raw} is not a number")
+    elif isinstance(raw, str) and (why := _unstorable(raw)):
+        yield Fault(path, None, why)
+    elif isinstance(raw, dict):
+        for key in getattr(raw, "doubled", ()):
+            yield Fault(join(path, key), raw[key], "stands twice")
+        for key, value in raw.items():
+            if why := _unstorable(key):
+                yield Fault(path or "$", None, f"a key {why}")
+            else:
+                yield from _json_faults(value, join(path, key), depth + 1)
+    elif isinstance(raw, list):
+        for place, value in enumerate(raw):
+            yield from _json_faults(value, f"{path}[{place}]", depth + 1)
+
+
+def _unstorable(text: str) -> str | None:
+    if "\x00" in text:
+        return "holds a NUL character"
+    if any("\ud800" <= character <= "\udfff" for character in text):
+        return "holds half a character (a lone surrogate)"
+    return None
+
+
+def _sanitised(raw: object) -> object:
+    """The same document with what `_json_faults` already reported taken out of the model's way."""
+    if isinstance(raw, float) and not math.isfinite(raw):
+        return 0
+    if isinstance(raw, str) and _unstorable(raw):
+        return "x"
+    if isinstance(raw, dict):
+        return {key: _sanitised(value) for key, value in raw.items() if not _unstorable(key)}
+    if isinstance(raw, list):
+        return [_sanitised(value) for value in raw]
+    return raw
+
+
+def join(path: str, key: str) -> str:
+    return f"{path}.{key}" if path else key
+
+
+def path_of(loc: tuple[int | str, ...]) -> str:
+    path = ""
+    for part in loc:
+        path = f"{path}[{part}]" if isinstance(part, int) else join(path, part)
+    return path or "$"
+
+
+def model_faults(error: ValidationError) -> list[Fault]:
+    """Pydantic's complaints in plain words, with path and refused value."""
+    return [
+        Fault(path_of(_place(item["loc"])), item.get("input"), _plainly(item["type"], dict(item)))
+        for item in error.errors()
+    ]
+
+
+def _place(loc: tuple[int | str, ...]) -> tuple[int | str, ...]:
+    """Without the names of union members Pydantic puts at the end of a place."""
+    return tuple(part for part in loc if not (isinstance(part, str) and part.startswith("literal[")))
+
+
+def _plainly(kind: str, item: Mapping[str, object]) -> str:
+    value = shown(item.get("input"))
+    context = item.get("ctx")
+    facts = context if isinstance(context, Mapping) else {}
+    if kind == "missing":
+        return "is missing"
+    if kind == "extra_forbidden":
+        return f"{value} stands under an unknown key"
+    if kind == "literal_error":
+        return f"{value} is not {facts.get('expected')}"
+    if kind == "json_invalid":
+        return "is not JSON a record can be read from"
+    if kind == "value_error":
+        return f"{value} {facts.get('error')}"
+    if kind == "string_pattern_mismatch":
+        return f"{value} is empty or holds characters that cannot be kept"
+    words = str(item.get("msg", "")).removeprefix("Input should be ").removeprefix("Value error, ")
+    return f"{value} is not {words}" if words != item.get("msg") else f"{value}: {words}"
+
+
+def _catalogue_faults(raw: object, catalogue: Catalogue) -> Iterator[Fault]:
+    if not isinstance(raw, dict):
+        return
+    entries = raw.get("entries")
+    for place, entry in enumerate(entries if isinstance(entries, list) else []):
+        yield from entry_faults(catalogue, entry, f"entries[{place}]")
+    planned = raw.get("planned")
+    for place, code in enumerate(planned if isinstance(planned, list) else []):
+        if isinstance(code, str) and code not in catalogue.tests:
+            yield Fault(f"planned[{place}]", code, f"{shown(code)} is not a test in the catalogue")
+    intake = raw.get("intake")
+    complaint = intake.get("complaint") if isinstance(intake, dict) else None
+    sites = complaint.get("sites") if isinstance(complaint, dict) else None
+    for place, site in enumerate(sites if isinstance(sites, list) else []):
+        if isinstance(site, str) and site not in catalogue.sites:
+            path = f"intake.complaint.sites[{place}]"
+            yield Fault(path, site, f"{shown(site)} is not a place of pain")
+
+
+def _date_faults(record: Record) -> Iterator[Fault]:
+    dated = [("athlete.birth_date", record.athlete.birth_date)]
+    if record.intake is not None:
+        onset = record.intake.onset
+        dated.append(("intake.onset.date", onset.date if onset else None))
+        dated += [
+            (f"intake.history[{place}].date", item.date) for place, item in enumerate(record.intake.history)
+        ]
+    for path, day in dated:
+        if day is not None and day > record.date:
+            yield Fault(
+                path, day.isoformat(), f"{day.isoformat()} is after the screen, {record.date.isoformat()}"
+            )

@@ -1,0 +1,220 @@
+"""A reading as it leaves the core: codes and rounded numbers, ready for JSON."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from northstride.core import findings
+from northstride.core.sides import Side
+from northstride.core.vocabulary import Gate, RetakeReason
+
+SideCode = Literal["left", "right"] | None
+StrengthCode = Literal["possible", "likely", "strong"]
+UrgencyCode = Literal["emergency", "same_day", "refer", "recheck", "train"]
+# The one place where numbers are rounded: hundredths are finer than any instrument here.
+DECIMALS = 2
+
+
+class Out(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+class ReasonOut(Out):
+    at: str
+    rule: str
+    says: str
+
+
+class FlagOut(Out):
+    code: str
+    kind: str
+    side: SideCode
+    strength: StrengthCode
+    urgency: UrgencyCode | None
+    because: list[ReasonOut]
+    against: list[str]
+    settle: list[str]
+    uncompared: bool
+    sources: list[str]
+
+
+class RuledDownOut(Out):
+    code: str
+    side: SideCode
+    because: list[ReasonOut]
+
+
+class ActionOut(Out):
+    code: str
+    side: SideCode
+    urgency: UrgencyCode
+    start: dt.date | None = Field(default=None, serialization_alias="from")
+    end: dt.date | None = Field(default=None, serialization_alias="to")
+    because: list[str]
+
+
+class RetakeOut(Out):
+    test: str
+    side: SideCode
+    reason: RetakeReason
+
+
+class HeldOut(Out):
+    test: str
+    side: SideCode
+    gate: Gate
+
+
+class DifferenceOut(Out):
+    test: str
+    measure: str
+    left: float
+    right: float
+    difference: float
+    mdc95: float
+    threshold: float
+    verdict: Literal["within_error", "real_small", "real_matters"]
+    symmetry: float | None = None
+    source: str
+
+
+class NextOut(Out):
+    test: str
+    side: SideCode
+    why: str
+
+
+class CriterionOut(Out):
+    criterion: str
+    state: Literal["met", "not_met", "not_tested"]
+    at: str | None
+
+
+class CoverageOut(Out):
+    planned: int
+    done: int
+    declined: int
+    open: list[str]
+
+
+class AdviceOut(Out):
+    code: str
+    side: SideCode
+    options: list[str]
+
+
+class ReadingOut(Out):
+    record: str
+    rules: str
+    flags: list[FlagOut]
+    ruled_down: list[RuledDownOut]
+    actions: list[ActionOut]
+    retake: list[RetakeOut]
+    held: list[HeldOut]
+    differences: list[DifferenceOut]
+    next: list[NextOut]
+    criteria: list[CriterionOut]
+    coverage: CoverageOut
+    advice: list[AdviceOut]
+
+
+def reading_out(reading: findings.Reading) -> ReadingOut:
+    return ReadingOut(
+        record=reading.record,
+        rules=reading.rules,
+        flags=[_flag(flag) for flag in reading.flags],
+        ruled_down=[
+            RuledDownOut(code=item.code, side=_side(item.side), because=_reasons(item.because))
+            for item in reading.ruled_down
+        ],
+        actions=[
+            ActionOut(
+                code=item.code,
+                side=_side(item.side),
+                urgency=item.urgency.value,
+                start=item.start,
+                end=item.end,
+                because=list(item.because),
+            )
+            for item in reading.actions
+        ],
+        retake=[
+            RetakeOut(test=item.test, side=_side(item.side), reason=item.reason) for item in reading.retake
+        ],
+        held=[HeldOut(test=item.test, side=_side(item.side), gate=item.gate) for item in reading.held],
+        differences=[_difference(item) for item in reading.differences],
+        next=[NextOut(test=item.test, side=_side(item.side), why=item.why) for item in reading.next],
+        criteria=[
+            CriterionOut(criterion=item.criterion, state=item.state, at=item.at) for item in reading.criteria
+        ],
+        coverage=CoverageOut(
+            planned=reading.coverage.planned,
+            done=reading.coverage.done,
+            declined=reading.coverage.declined,
+            open=list(reading.coverage.open),
+        ),
+        advice=[
+            AdviceOut(code=item.code, side=_side(item.side), options=list(item.options))
+            for item in reading.advice
+        ],
+    )
+
+
+def _side(side: Side | None) -> SideCode:
+    return None if side is None else side.value
+
+
+def _reasons(reasons: tuple[findings.Reason, ...]) -> list[ReasonOut]:
+    return [ReasonOut(at=item.at, rule=item.rule, says=item.says) for item in reasons]
+
+
+def _flag(flag: findings.Flag) -> FlagOut:
+    names: dict[findings.Strength, StrengthCode] = {
+        findings.Strength.POSSIBLE: "possible",
+        findings.Strength.LIKELY: "likely",
+        findings.Strength.STRONG: "strong",
+    }
+    return FlagOut(
+        code=flag.code,
+        kind=flag.kind,
+        side=_side(flag.side),
+        strength=names[flag.strength],
+        urgency=flag.urgency.value if flag.urgency else None,
+        because=_reasons(flag.because),
+        against=list(flag.against),
+        settle=list(dict.fromkeys(settle.test for settle in flag.settle)),
+        uncompared=flag.uncompared,
+        sources=list(flag.sources),
+    )
+
+
+def _difference(item: findings.Difference) -> DifferenceOut:
+    compared = item.comparison
+    return DifferenceOut(
+        test=item.test,
+        measure=item.measure,
+        left=round(compared.left, DECIMALS),
+        right=round(compared.right, DECIMALS),
+        difference=round(compared.difference, DECIMALS),
+        mdc95=round(compared.mdc95, DECIMALS),
+        threshold=compared.threshold,
+        verdict=compared.verdict.value,
+        symmetry=None if item.symmetry is None else round(item.symmetry, DECIMALS),
+        source=item.source,
+    )
+
+
+def reading_json(reading: findings.Reading) -> dict[str, object]:
+    """What `evaluate` prints: `from` and `to` where there is a date, `symmetry` on ratio scales."""
+    dumped = reading_out(reading).model_dump(mode="json", by_alias=True)
+    for action in dumped["actions"]:
+        for key in ("from", "to"):
+            if action[key] is None:
+                del action[key]
+    for difference in dumped["differences"]:
+        if difference["symmetry"] is None:
+            del difference["symmetry"]
+    return dict(dumped)

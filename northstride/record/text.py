@@ -1,0 +1,62 @@
+"""A reading for people: the same content as the JSON, in lines."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northstride import CAUTION
+from northstride.core.catalogue import Catalogue
+from northstride.record.model import Record
+from northstride.record.reading import DifferenceOut, FlagOut, ReadingOut
+
+NOTHING = "  none"
+
+
+def reading_text(record: Record, reading: ReadingOut, catalogue: Catalogue) -> str:
+    return "\n".join(_lines(record, reading, catalogue))
+
+
+def _lines(record: Record, reading: ReadingOut, catalogue: Catalogue) -> Iterator[str]:
+    yield f"{record.athlete.ref} · {record.date.isoformat()} · {record.purpose.replace('_', ' ')}"
+    yield "Flags"
+    yield from (line for flag in reading.flags for line in _flag(flag))
+    if not reading.flags:
+        yield NOTHING
+    for title, lines in (
+        ("Ruled down", [f"{item.code} {item.side or ''}".strip() for item in reading.ruled_down]),
+        ("Actions", [_action(item.urgency, item.code, item.side) for item in reading.actions]),
+        ("Do again", [f"{item.test} {item.side or ''}: {item.reason}" for item in reading.retake]),
+        ("Held", [f"{item.test} {item.side or ''}: {item.gate}" for item in reading.held]),
+        ("Left against right", [_difference(item, catalogue) for item in reading.differences]),
+        ("Next", [f"{item.test} {item.side or ''}: {item.why}" for item in reading.next]),
+        ("To return", [f"{item.criterion}: {item.state}" for item in reading.criteria]),
+    ):
+        if lines:
+            yield title
+            yield from (f"  {line}" for line in lines)
+    covered = reading.coverage
+    yield f"Planned {covered.planned}, done {covered.done}, declined {covered.declined}"
+    yield from (f"  open: {test}" for test in covered.open)
+    yield from (f"  option for {item.code}: {option}" for item in reading.advice for option in item.options)
+    yield CAUTION
+
+
+def _flag(flag: FlagOut) -> Iterator[str]:
+    yield f"  {flag.side or 'no side'}: {flag.code}, {flag.strength}"
+    yield from (f"    {reason.says} [{reason.rule}, {reason.at}]" for reason in flag.because)
+    yield from (f"    against: {says}" for says in flag.against)
+    if flag.uncompared:
+        yield "    not compared with the other side"
+    if flag.settle:
+        yield f"    would settle it: {', '.join(flag.settle)}"
+
+
+def _action(urgency: str, code: str, side: str | None) -> str:
+    return f"{urgency.replace('_', ' ')}: {code} {side or ''}".strip()
+
+
+def _difference(item: DifferenceOut, catalogue: Catalogue) -> str:
+    measure = catalogue.measure(item.test, item.measure)
+    name = measure.label if measure else item.measure
+    verdict = item.verdict.replace("_", " ")
+    return f"{name}: {item.left:g} / {item.right:g}, {item.difference:+g} (error {item.mdc95:g}): {verdict}"

@@ -1,0 +1,71 @@
+"""From the record's models to the core's own types."""
+
+from __future__ import annotations
+
+from northstride.core.catalogue import Catalogue
+from northstride.core.examination import (
+    Athlete,
+    Complaint,
+    Examination,
+    History,
+    Intake,
+    Onset,
+    Override,
+)
+from northstride.record.entries import to_core_entry
+from northstride.record.model import AthletePart, IntakePart, Record
+
+
+def to_examination(record: Record, catalogue: Catalogue) -> Examination:
+    return Examination(
+        id=str(record.id),
+        date=record.date,
+        purpose=record.purpose,
+        athlete=_athlete(record.athlete),
+        schools=record.schools,
+        intake=_intake(record.intake) if record.intake else Intake(),
+        planned=tuple(record.planned),
+        entries=tuple(to_core_entry(catalogue, part, place) for place, part in enumerate(record.entries)),
+        overrides=tuple(Override(item.gate, item.side, item.reason, item.by) for item in record.overrides),
+    )
+
+
+def _athlete(part: AthletePart) -> Athlete:
+    return Athlete(
+        ref=part.ref,
+        birth_date=part.birth_date,
+        sex=part.sex,
+        sport=part.sport,
+        dominant_side=part.dominant_side,
+        body_mass_kg=part.body_mass_kg,
+        height_cm=part.height_cm,
+    )
+
+
+def _intake(part: IntakePart) -> Intake:
+    complaint, onset, pain = part.complaint, part.onset, part.pain
+    return Intake(
+        complaint=Complaint(complaint.region, complaint.side, tuple(complaint.sites)) if complaint else None,
+        onset=Onset(onset.date, onset.kind, onset.mechanism) if onset else None,
+        pain_now=pain.now if pain else None,
+        pain_worst=pain.worst if pain else None,
+        pain_at_onset=pain.at_onset if pain else None,
+        symptoms=frozenset(part.symptoms),
+        morning_stiffness_min=part.morning_stiffness_min,
+        load_change=part.load_change,
+        red_flags=frozenset(part.red_flags),
+        confounders=frozenset(part.confounders),
+        asked=frozenset(part.asked),
+        history=tuple(
+            History(
+                f"intake.history[{place}]",
+                item.region,
+                item.kind,
+                item.side,
+                item.count,
+                item.weeks_ago,
+                item.date,
+            )
+            for place, item in enumerate(part.history)
+        ),
+    )

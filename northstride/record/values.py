@@ -1,0 +1,165 @@
+"""One value of one measure: checked against the catalogue, turned into the core's own type."""
+
+from __future__ import annotations
+
+import json
+import re
+from collections.abc import Iterator, Mapping
+from typing import Literal
+
+from northstride.core.angles import Dial, DialReading, angle_of, check_plausible
+from northstride.core.catalogue import Measure
+from northstride.core.errors import Fault, ReadingOutOfRange
+from northstride.core.examination import LOOKS_FULL, Trials, Value
+
+MOST_TRIALS = 10
+STRENGTH_GRADE = re.compile(r"^(0|[1-4][+\-−]?|5[\-−]?)$")
+SIDE_KEYS = frozenset({"left", "right"})
+
+
+class Refused(Exception):
+    """Carries the faults of one value."""
+
+    def __init__(self, faults: list[Fault]) -> None:
+        super().__init__("; ".join(map(str, faults)))
+        self.faults = faults
+
+
+def shown(value: object) -> str:
+    """A refused value as it stood, short enough for one line."""
+    text = json.dumps(value, ensure_ascii=False, default=str)
+    return text if len(text) <= 60 else f"{text[:57]}…"
+
+
+def is_per_side(raw: object) -> bool:
+    return isinstance(raw, Mapping) and bool(raw) and set(raw) <= SIDE_KEYS
+
+
+def read_value(measure: Measure, raw: object, path: str) -> Value:
+    """The core's value. Raises Refused with every fault of this value."""
+    if measure.numeric:
+        return _read_number(measure, raw, path)
+    match measure.kind:
+        case "grade":
+            return _read_grade(measure, raw, path)
+        case "strength":
+            if isinstance(raw, str) and STRENGTH_GRADE.match(raw):
+                return raw.replace("−", "-")
+            raise _refusal(path, raw, 'is not a muscle grade from "0" to "5"')
+        case "flag":
+            if isinstance(raw, bool):
+                return raw
+            raise _refusal(path, raw, "is not true or false")
+        case "choices":
+            return _read_choices(measure, raw, path)
+        case _:
+            return _one_choice(measure, raw, path)
+
+
+def _refusal(path: str, raw: object, why: str) -> Refused:
+    return Refused([Fault(path, raw, f"{shown(raw)} {why}")])
+
+
+def _read_grade(measure: Measure, raw: object, path: str) -> int:
+    low, high = measure.plausible or (0, 0)
+    whole = isinstance(raw, (int, float)) and not isinstance(raw, bool) and raw == int(raw)
+    if whole and low <= float(str(raw)) <= high:
+        return int(str(raw).split(".", maxsplit=1)[0])
+    raise _refusal(path, raw, f"is not a grade from {low:g} to {high:g}")
+
+
+def _one_choice(measure: Measure, raw: object, path: str) -> str:
+    codes = [choice.code for choice in measure.choices]
+    if isinstance(raw, str) and raw in codes:
+        return raw
+    raise _refusal(path, raw, f"is not one of {', '.join(codes)}")
+
+
+def _read_choices(measure: Measure, raw: object, path: str) -> tuple[str, ...]:
+    if not isinstance(raw, list):
+        raise _refusal(path, raw, "is not a list")
+    read: list[str] = []
+    faults: list[Fault] = []
+    for place, item in enumerate(raw):
+        try:
+            read.append(_one_choice(measure, item, f"{path}[{place}]"))
+        except Refused as refused:
+            faults += refused.faults
+    if faults:
+        raise Refused(faults)
+    return tuple(dict.fromkeys(read))
+
+
+def _read_number(measure: Measure, raw: object, path: str) -> Value:
+    if raw == LOOKS_FULL and measure.kind == "angle":
+        return LOOKS_FULL
+    if not isinstance(raw, list):
+        return Trials((_read_trial(measure, raw, path),))
+    if not raw:
+        raise _refusal(path, raw, "has no trial in it")
+    if len(raw) > MOST_TRIALS:
+        raise Refused([Fault(path, len(raw), f"{len(raw)} trials are more than {MOST_TRIALS}")])
+    trials: list[float] = []
+    faults: list[Fault] = []
+    for place, item in enumerate(raw):
+        try:
+            trials.append(_read_trial(measure, item, f"{path}[{place}]"))
+        except Refused as refused:
+            faults += refused.faults
+    if faults:
+        raise Refused(faults)
+    return Trials(tuple(trials))
+
+
+def _read_trial(measure: Measure, raw: object, path: str) -> float:
+    dial = None
+    if isinstance(raw, Mapping) and measure.kind == "angle":
+        dial = _read_dial(raw, path)
+        value = angle_of(dial)
+    elif isinstance(raw, bool) or not isinstance(raw, (int, float)):
+        raise _refusal(path, raw, "is not a number")
+    else:
+        value = float(raw)
+    if measure.kind == "count" and value != int(value):
+        raise _refusal(path, raw, "is not a whole number")
+    low, high = measure.plausible or (value, value)
+    if measure.kind == "angle":
+        try:
+            check_plausible(value, low, high, dial)
+        except ReadingOutOfRange as error:
+            raise Refused([Fault(path, raw, _out_of_range(error, dial))]) from error
+    elif not low <= value <= high:
+        raise _refusal(path, raw, f"is outside {low:g} to {high:g}")
+    return value
+
+
+def _out_of_range(error: ReadingOutOfRange, dial: DialReading | None) -> str:
+    taken = f"{dial.reading:g} on this dial would be {error.value:g}°, " if dial else f"{error.value:g} is "
+    text = f"{taken}outside {error.low:g} to {error.high:g}"
+    return f"{text}; {error.suggestion}" if error.suggestion else text
+
+
+def _read_dial(raw: Mapping[str, object], path: str) -> DialReading:
+    faults = list(_dial_faults(raw, path))
+    if faults:
+        raise Refused(faults)
+    direction: Literal[1, -1] = 1 if raw["direction"] == 1 else -1
+    return DialReading(float(str(raw["reading"])), Dial(str(raw["dial"])), direction)
+
+
+def _dial_faults(raw: Mapping[str, object], path: str) -> Iterator[Fault]:
+    for key in ("reading", "dial", "direction"):
+        if key not in raw:
+            yield Fault(f"{path}.{key}", None, "is missing from the dial reading")
+    for key in raw.keys() - {"reading", "dial", "direction"}:
+        yield Fault(f"{path}.{key}", raw[key], f"{shown(raw[key])} stands under an unknown key")
+    reading = raw.get("reading", 0)
+    if isinstance(reading, bool) or not isinstance(reading, (int, float)):
+        yield Fault(f"{path}.reading", reading, f"{shown(reading)} is not a number")
+    elif not 0 <= reading <= 360:
+        yield Fault(f"{path}.reading", reading, f"{shown(reading)} is on no dial: 0 to 360")
+    if raw.get("dial", Dial.ZERO) not in list(Dial):
+        yield Fault(f"{path}.dial", raw["dial"], f"{shown(raw['dial'])} is not one of {', '.join(Dial)}")
+    direction = raw.get("direction", 1)
+    if isinstance(direction, bool) or direction not in (1, -1):
+        yield Fault(f"{path}.direction", direction, f"{shown(direction)} is not 1 or -1")
