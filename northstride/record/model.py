@@ -50,7 +50,9 @@ def _a_calendar_day(value: object) -> object:
 
 
 # Strict would refuse the text the check above lets through.
-Day = Annotated[dt.date, Field(strict=False), BeforeValidator(_a_calendar_day, json_schema_input_type=dt.date)]
+Day = Annotated[
+    dt.date, Field(strict=False), BeforeValidator(_a_calendar_day, json_schema_input_type=dt.date)
+]
 # NUL cannot be stored, other control characters cannot be read aloud or printed.
 CONTROL_FREE = r"^[^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$"
 Text = Annotated[str, StringConstraints(max_length=2000, pattern=CONTROL_FREE)]

@@ -1,0 +1,1 @@
+"""PostgreSQL: the tables, one module of queries per noun, migrations."""

@@ -1,0 +1,92 @@
+"""What the store refuses. Fields, no HTTP."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from uuid import UUID
+
+from northstride.core.errors import Fault
+
+
+class StoreError(Exception):
+    """Anything the store refuses to do."""
+
+
+class NotFound(StoreError):
+    """Nothing of this id in this clinic: unknown and another clinic's look the same."""
+
+    def __init__(self, noun: str, key: UUID | str) -> None:
+        super().__init__(f"no {noun} {key}")
+        self.noun = noun
+        self.key = str(key)
+
+
+class Refused(StoreError):
+    """The input has faults; nothing was written."""
+
+    def __init__(self, faults: Sequence[Fault]) -> None:
+        super().__init__("; ".join(map(str, faults)))
+        self.faults = list(faults)
+
+
+class Differs(StoreError):
+    """The same id stands already with other content."""
+
+    def __init__(self, noun: str, key: UUID | str, paths: Sequence[str]) -> None:
+        super().__init__(f"{noun} {key} stands already and differs")
+        self.noun = noun
+        self.key = str(key)
+        self.paths = list(paths)
+
+
+class Signed(StoreError):
+    """The screen is signed: only an amendment can add to it."""
+
+    def __init__(self, screen: UUID) -> None:
+        super().__init__(f"screen {screen} is signed")
+        self.screen = str(screen)
+
+
+class NotSigned(StoreError):
+    """Only a signed screen can be amended."""
+
+    def __init__(self, screen: UUID) -> None:
+        super().__init__(f"screen {screen} is not signed")
+        self.screen = str(screen)
+
+
+class NewerRevision(StoreError):
+    """What is to be signed is no longer what was seen."""
+
+    def __init__(self, seen: int, current: int) -> None:
+        super().__init__(f"revision {seen} was seen, {current} stands")
+        self.seen = seen
+        self.current = current
+
+
+class SignInRefused(StoreError):
+    """Name or password is wrong, or the account is closed."""
+
+
+class Throttled(StoreError):
+    """Too many failed sign-ins: wait."""
+
+    def __init__(self, seconds: int) -> None:
+        super().__init__(f"wait {seconds} s")
+        self.seconds = seconds
+
+
+class WrongPassword(StoreError):
+    """The password asked again did not match."""
+
+
+class AlreadySetUp(StoreError):
+    """The first owner stands already."""
+
+
+class Incomplete(StoreError):
+    """Planned tests are neither done nor declined."""
+
+    def __init__(self, tests: Sequence[str]) -> None:
+        super().__init__(f"still open: {', '.join(tests)}")
+        self.tests = list(tests)

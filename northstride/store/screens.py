@@ -1,0 +1,192 @@
+"""Screens: begin, find, read as an open record."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Mapping, Sequence
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import Connection, Row, Select, insert, select
+
+from northstride.core.catalogue import Catalogue
+from northstride.core.errors import Fault
+from northstride.record.model import FORMAT, VERSION
+from northstride.store.actor import Actor, audit
+from northstride.store.athletes import get_athlete
+from northstride.store.errors import Differs, NotFound, Refused
+from northstride.store.folding import AnswerRow, FoldedEntry, entries_json, fold
+from northstride.store.tables import Answer, Athlete, Screen, Signature
+
+ANSWER_COLUMNS = (
+    Answer.id,
+    Answer.revision,
+    Answer.test,
+    Answer.entry_id,
+    Answer.entry_side,
+    Answer.key,
+    Answer.side,
+    Answer.field,
+    Answer.value,
+    Answer.by_name,
+    Answer.observed_at,
+    Answer.observed_zone,
+)
+ATHLETE_COLUMNS = tuple(
+    getattr(Athlete, name).label(f"athlete_{name}")
+    for name in (
+        "ref",
+        "name",
+        "birth_date",
+        "sex",
+        "sport",
+        "dominant_side",
+        "body_mass_kg",
+        "height_cm",
+        "archived_at",
+    )
+)
+
+
+def begin_screen(
+    db: Connection,
+    actor: Actor,
+    catalogue: Catalogue,
+    screen_id: UUID,
+    athlete_id: UUID,
+    date: dt.date,
+    purpose: str,
+    schools: Mapping[str, Any],
+) -> None:
+    """Safe to repeat. Plans what the purpose asks for. Raises Differs for another content."""
+    asked = {"athlete_id": athlete_id, "date": date, "purpose": purpose}
+    standing = db.execute(
+        select(Screen.athlete_id, Screen.date, Screen.purpose).where(
+            Screen.clinic_id == actor.clinic_id, Screen.id == screen_id
+        )
+    ).first()
+    if standing is not None:
+        paths = [name for name, value in asked.items() if getattr(standing, name) != value]
+        if paths:
+            raise Differs("screen", screen_id, paths)
+        return
+    athlete = get_athlete(db, actor, athlete_id)
+    if athlete.archived_at is not None:
+        why = "this athlete is archived: restore them first"
+        raise Refused([Fault("athlete_id", str(athlete_id), why)])
+    if athlete.birth_date is not None and athlete.birth_date > date:
+        raise Refused([Fault("date", date.isoformat(), f"{date.isoformat()} is before the birth date")])
+    db.execute(
+        insert(Screen).values(
+            clinic_id=actor.clinic_id,
+            id=screen_id,
+            examiner=actor.name,
+            schools=dict(schools),
+            planned=catalogue.plan_for(purpose),
+            overrides=[],
+            created_by=actor.user_id,
+            **asked,
+        )
+    )
+    audit(db, actor, "begin", "screen", screen_id)
+
+
+def screen_query(actor: Actor, screen_id: UUID) -> Select[Any]:
+    return (
+        select(Screen.__table__, *ATHLETE_COLUMNS)
+        .join(Athlete, (Athlete.clinic_id == Screen.clinic_id) & (Athlete.id == Screen.athlete_id))
+        .where(Screen.clinic_id == actor.clinic_id, Screen.id == screen_id)
+    )
+
+
+def get_screen(db: Connection, actor: Actor, screen_id: UUID) -> Row[Any]:
+    found = db.execute(screen_query(actor, screen_id)).first()
+    if found is None:
+        raise NotFound("screen", screen_id)
+    return found
+
+
+def lock_screen(db: Connection, actor: Actor, screen_id: UUID) -> Row[Any]:
+    """The row, held until the end of the transaction: writes to one screen queue up."""
+    found = db.execute(
+        select(Screen.__table__)
+        .where(Screen.clinic_id == actor.clinic_id, Screen.id == screen_id)
+        .with_for_update()
+    ).first()
+    if found is None:
+        raise NotFound("screen", screen_id)
+    return found
+
+
+def answers_of(
+    db: Connection, actor: Actor, screen_id: UUID, test: str | None = None, after: int = 0
+) -> list[AnswerRow]:
+    """In order of revision: all of a screen, or of one test, or what came after a revision."""
+    query = select(*ANSWER_COLUMNS).where(
+        Answer.clinic_id == actor.clinic_id, Answer.screen_id == screen_id, Answer.revision > after
+    )
+    if test is not None:
+        query = query.where(Answer.test == test)
+    return [AnswerRow._make(row) for row in db.execute(query.order_by(Answer.revision))]
+
+
+def list_screens(db: Connection, actor: Actor, athlete_id: UUID) -> Sequence[Row[Any]]:
+    """An athlete's screens, newest first."""
+    get_athlete(db, actor, athlete_id)
+    return db.execute(
+        select(Screen.__table__)
+        .where(Screen.clinic_id == actor.clinic_id, Screen.athlete_id == athlete_id)
+        .order_by(Screen.date.desc(), Screen.created_at.desc())
+    ).all()
+
+
+def record_json(screen: Row[Any], entries: Sequence[FoldedEntry]) -> dict[str, Any]:
+    """The screen as it stands, in the open format."""
+    record: dict[str, Any] = {
+        "format": FORMAT,
+        "version": VERSION,
+        "id": str(screen.id),
+        "date": screen.date.isoformat(),
+        "purpose": screen.purpose,
+        "athlete": screen.athlete_part or _athlete_part(screen),
+    }
+    for name in ("examiner", "schools", "intake"):
+        value = getattr(screen, name)
+        if value:
+            record[name] = value
+    record["planned"] = screen.planned
+    record["entries"] = entries_json(entries)
+    if screen.consent is not None:
+        record["consent"] = screen.consent
+    record["overrides"] = screen.overrides
+    return record
+
+
+def _athlete_part(screen: Row[Any]) -> dict[str, Any]:
+    part = {
+        "ref": screen.athlete_ref,
+        "birth_date": screen.athlete_birth_date.isoformat() if screen.athlete_birth_date else None,
+        "sex": screen.athlete_sex,
+        "sport": screen.athlete_sport,
+        "dominant_side": screen.athlete_dominant_side,
+        "body_mass_kg": screen.athlete_body_mass_kg,
+        "height_cm": screen.athlete_height_cm,
+    }
+    return {name: value for name, value in part.items() if value is not None}
+
+
+def current_record(db: Connection, actor: Actor, screen: Row[Any]) -> dict[str, Any]:
+    """A signed screen's frozen document with its amendments, else the screen as it stands."""
+    if screen.signed_at is None:
+        return record_json(screen, fold(answers_of(db, actor, screen.id)))
+    frozen: dict[str, Any] = latest_signature(db, actor, screen.id).record
+    return frozen
+
+
+def latest_signature(db: Connection, actor: Actor, screen_id: UUID) -> Row[Any]:
+    return db.execute(
+        select(Signature.__table__)
+        .where(Signature.clinic_id == actor.clinic_id, Signature.screen_id == screen_id)
+        .order_by(Signature.number.desc())
+        .limit(1)
+    ).one()
