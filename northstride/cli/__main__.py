@@ -28,7 +28,15 @@ def main() -> int:
             module.add_arguments(own)
             own.set_defaults(run=module.run)
     arguments = parser.parse_args()
-    return int(arguments.run(arguments))
+    try:
+        return int(arguments.run(arguments))
+    except KeyboardInterrupt:
+        return 0
+    except Exception as error:
+        if type(error).__name__ not in ("StepFailed", "ClusterError"):
+            raise
+        print(f"Stopped: {error}", file=sys.stderr)
+        return 1
 
 
 if __name__ == "__main__":

@@ -141,7 +141,7 @@ def path_of(loc: tuple[int | str, ...]) -> str:
 def model_faults(error: ValidationError) -> list[Fault]:
     """Pydantic's complaints in plain words, with path and refused value."""
     return [
-        Fault(path_of(_place(item["loc"])), item.get("input"), _plainly(item["type"], dict(item)))
+        Fault(path_of(_place(item["loc"])), item.get("input"), plainly(item["type"], dict(item)))
         for item in error.errors()
     ]
 
@@ -151,7 +151,7 @@ def _place(loc: tuple[int | str, ...]) -> tuple[int | str, ...]:
     return tuple(part for part in loc if not (isinstance(part, str) and part.startswith("literal[")))
 
 
-def _plainly(kind: str, item: Mapping[str, object]) -> str:
+def plainly(kind: str, item: Mapping[str, object]) -> str:
     value = shown(item.get("input"))
     context = item.get("ctx")
     facts = context if isinstance(context, Mapping) else {}
@@ -161,6 +161,8 @@ def _plainly(kind: str, item: Mapping[str, object]) -> str:
         return f"{value} stands under an unknown key"
     if kind == "literal_error":
         return f"{value} is not {facts.get('expected')}"
+    if kind in ("model_attributes_type", "model_type", "dict_type"):
+        return "is not a JSON object"
     if kind == "json_invalid":
         return "is not JSON a record can be read from"
     if kind == "value_error":

@@ -10,6 +10,7 @@ from uuid import UUID
 
 import orjson
 from sqlalchemy import Connection, Row, delete, insert, select
+from sqlalchemy.dialects.postgresql import distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from northstride.core.catalogue import Catalogue
@@ -134,7 +135,7 @@ def latest_by_athlete(
             StoredReading.rules,
             StoredReading.context_hash,
         )
-        .distinct(Screen.athlete_id)
+        .ext(distinct_on(Screen.athlete_id))
         .outerjoin(
             StoredReading,
             (StoredReading.clinic_id == Screen.clinic_id) & (StoredReading.screen_id == Screen.id),

@@ -36,7 +36,7 @@ Json = Any
 
 class Base(DeclarativeBase):
     metadata = MetaData(naming_convention=NAMES)
-    type_annotation_map = {  # noqa: RUF012  SQLAlchemy reads this name as it stands
+    type_annotation_map = {
         str: Text,
         dt.datetime: DateTime(timezone=True),
         Json: JSONB(none_as_null=True),

@@ -1,0 +1,1 @@
+"""HTTP: one router per noun, inputs apart from responses, one map from errors to problems."""

@@ -1,0 +1,121 @@
+"""Builds the app. State lives in the database: more processes are only more of them."""
+
+from __future__ import annotations
+
+from collections.abc import AsyncIterator, Callable, Coroutine
+from contextlib import asynccontextmanager
+from typing import Any
+
+import orjson
+from argon2 import PasswordHasher
+from fastapi import FastAPI, Request, Response
+from fastapi.routing import APIRoute
+
+from northstride import CAUTION, __version__
+from northstride.api import athletes, catalogue, problems, readings, records, screens, sessions, squads, users
+from northstride.api.guards import BodyLimit, SecurityHeaders
+from northstride.api.permissions import OPEN_OPERATIONS, PERMISSIONS
+from northstride.api.settings import Settings
+from northstride.api.static import serve_web
+from northstride.api.work import Services
+from northstride.core.catalogue import Catalogue, default_catalogue
+from northstride.store.database import connect
+from northstride.store.users import Passwords
+
+ROUTERS = (
+    sessions.router,
+    users.router,
+    catalogue.router,
+    athletes.router,
+    squads.router,
+    screens.router,
+    readings.router,
+    records.router,
+)
+REFUSALS: dict[int | str, dict[str, Any]] = {
+    "4XX": {
+        "description": "Refused, with the path of each fault",
+        "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}},
+    }
+}
+
+
+class StrictJsonRequest(Request):
+    """JSON without NaN and half characters, which the standard library would let in."""
+
+    async def json(self) -> Any:
+        if not hasattr(self, "_json"):
+            self._json = orjson.loads(await self.body())
+        return self._json
+
+
+class StrictJsonRoute(APIRoute):
+    def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:
+        handle = super().get_route_handler()
+
+        async def strictly(request: Request) -> Response:
+            return await handle(StrictJsonRequest(request.scope, request.receive))
+
+        return strictly
+
+
+def create_app(settings: Settings, catalogue_: Catalogue | None = None) -> FastAPI:
+    engine = connect(settings.database_url.get_secret_value())
+    services = Services(engine, catalogue_ or default_catalogue(), _passwords(settings), settings)
+
+    @asynccontextmanager
+    async def lifespan(_app: FastAPI) -> AsyncIterator[None]:
+        yield
+        engine.dispose()
+
+    app = FastAPI(
+        title="North Stride",
+        version=__version__,
+        description=CAUTION,
+        docs_url=None,
+        redoc_url=None,
+        lifespan=lifespan,
+        responses=REFUSALS,
+    )
+    app.state.services = services
+    problems.install(app)
+    for router in ROUTERS:
+        router.route_class = StrictJsonRoute
+        app.include_router(router)
+    _check_permissions()
+    _document_problems(app)
+    if settings.web_folder is not None:
+        serve_web(app, settings.web_folder)
+    app.add_middleware(BodyLimit, largest=settings.largest_body)
+    app.add_middleware(SecurityHeaders)
+    return app
+
+
+def _passwords(settings: Settings) -> Passwords:
+    if settings.hash_cost == "test":
+        return Passwords(PasswordHasher(time_cost=1, memory_cost=8, parallelism=1))
+    return Passwords(PasswordHasher())
+
+
+def _check_permissions() -> None:
+    """Every operation is in the table of who may do it, or asked before anyone is known."""
+    routes = [route for router in ROUTERS for route in router.routes]
+    operations = {route.operation_id for route in routes if isinstance(route, APIRoute)}
+    unknown = operations ^ (PERMISSIONS.keys() | OPEN_OPERATIONS)
+    if unknown:
+        raise RuntimeError(f"operations and permissions differ: {sorted(map(str, unknown))}")
+
+
+def _document_problems(app: FastAPI) -> None:
+    made = app.openapi
+
+    def openapi() -> dict[str, Any]:
+        if app.openapi_schema is None:
+            schema = made()
+            schema["components"]["schemas"]["Problem"] = problems.problem_schema()
+            for item in schema["paths"].values():
+                for operation in item.values():
+                    operation["responses"].pop("422", None)
+        return made()
+
+    app.openapi = openapi  # type: ignore[method-assign]

@@ -1,0 +1,31 @@
+"""The catalogue as the web part draws from it."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from northstride.api.bodies import Json, Output
+from northstride.api.work import WorkDep
+from northstride.core.catalogue import Site, Test
+from northstride.core.flag_names import FLAG_NAMES
+
+router = APIRouter(prefix="/api/catalogue", tags=["catalogue"])
+
+
+class CatalogueOut(Output):
+    tests: list[Test]
+    sites: list[Site]
+    flag_names: dict[str, str]
+
+
+@router.get("", operation_id="read_catalogue", response_model=CatalogueOut)
+def read(work: WorkDep) -> Json:
+    catalogue = work.catalogue
+    work.commit()
+    return Json(
+        {
+            "tests": [test.model_dump(mode="json") for test in catalogue.tests.values()],
+            "sites": [site.model_dump(mode="json") for site in catalogue.sites.values()],
+            "flag_names": dict(FLAG_NAMES),
+        }
+    )

@@ -1,0 +1,42 @@
+"""Who may do what: one table, by operation. An operation that is not here does not start."""
+
+from __future__ import annotations
+
+from northstride.store.actor import Role
+
+EVERYONE: frozenset[Role] = frozenset({"owner", "practitioner", "assistant", "student"})
+STAFF: frozenset[Role] = frozenset({"owner", "practitioner", "assistant"})
+LICENSED: frozenset[Role] = frozenset({"owner", "practitioner"})
+OWNER: frozenset[Role] = frozenset({"owner"})
+
+PERMISSIONS: dict[str, frozenset[Role]] = {
+    "sign_out": EVERYONE,
+    "read_catalogue": EVERYONE,
+    "list_athletes": EVERYONE,
+    "read_athlete": EVERYONE,
+    "add_athlete": STAFF,
+    "edit_athlete": STAFF,
+    "list_squads": EVERYONE,
+    "add_squad": STAFF,
+    "edit_squad": STAFF,
+    "list_screens": EVERYONE,
+    "begin_screen": EVERYONE,
+    "read_screen": EVERYONE,
+    "read_changes": EVERYONE,
+    "read_history": EVERYONE,
+    "write_answers": EVERYONE,
+    "preview_reading": EVERYONE,
+    "read_reading": EVERYONE,
+    "sign_screen": LICENSED,
+    "amend_screen": LICENSED,
+    "override_gate": LICENSED,
+    "arrange_action": LICENSED,
+    "export_record": LICENSED,
+    "import_record": LICENSED,
+    "list_users": OWNER,
+    "add_user": OWNER,
+    "edit_user": OWNER,
+}
+
+# Asked before anyone is known.
+OPEN_OPERATIONS = frozenset({"read_health", "read_session", "sign_in", "set_up"})

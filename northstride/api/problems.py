@@ -1,0 +1,168 @@
+"""One place where errors become HTTP: problem+json (RFC 9457), with the path of each fault."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+import orjson
+from fastapi import FastAPI, Request, Response
+from fastapi.exceptions import RequestValidationError
+from pydantic import BaseModel
+from sqlalchemy.exc import DBAPIError, OperationalError
+from starlette.exceptions import HTTPException
+
+from northstride.core.errors import Fault
+from northstride.record.read import InvalidRecord, path_of, plainly
+from northstride.store import errors
+
+
+class FaultOut(BaseModel):
+    path: str
+    problem: str
+
+
+class Problem(BaseModel):
+    """What every refusal looks like."""
+
+    type: str
+    title: str
+    status: int
+    detail: str | None = None
+    faults: list[FaultOut] = []
+
+
+def problem_schema() -> dict[str, Any]:
+    return Problem.model_json_schema(ref_template="#/components/schemas/{model}")
+
+
+class NotSignedIn(Exception):
+    """No session, or one that has ended."""
+
+
+class WrongToken(Exception):
+    """A write without the session's own token: perhaps another site's page sent it."""
+
+
+class NotAllowed(Exception):
+    """This role may not do this."""
+
+    def __init__(self, role: str, operation: str) -> None:
+        super().__init__(f"{role} may not {operation}")
+        self.role = role
+        self.operation = operation
+
+
+class TooLarge(Exception):
+    """The body is larger than any screen."""
+
+
+def problem(
+    code: str,
+    status: int,
+    title: str,
+    detail: str | None = None,
+    faults: Sequence[Fault] = (),
+    headers: dict[str, str] | None = None,
+    **extra: Any,
+) -> Response:
+    body = {
+        "type": f"urn:north-stride:problem:{code}",
+        "title": title,
+        "status": status,
+        "detail": detail,
+        "faults": [{"path": fault.path, "problem": fault.problem} for fault in faults],
+        **extra,
+    }
+    return Response(orjson.dumps(body), status, headers=headers, media_type="application/problem+json")
+
+
+def from_error(error: Exception) -> Response:
+    match error:
+        case NotSignedIn():
+            return problem("not-signed-in", 401, "Sign in again. What you typed is kept on this device.")
+        case WrongToken():
+            return problem("wrong-token", 403, "This page is out of date. Reload it.")
+        case NotAllowed():
+            title = "Your role does not include this."
+            return problem("not-allowed", 403, title, f"{error.role}: {error.operation.replace('_', ' ')}")
+        case TooLarge():
+            return problem("too-large", 413, "This is larger than a screen can be.")
+        case InvalidRecord():
+            return problem("invalid", 422, "Some values cannot be taken.", faults=error.faults)
+        case errors.Refused():
+            return problem("invalid", 422, "Some values cannot be taken.", faults=error.faults)
+        case errors.NotFound():
+            return problem("not-found", 404, f"There is no such {error.noun} here.")
+        case errors.Differs():
+            faults = [Fault(path, None, "differs from what stands here") for path in error.paths]
+            return problem("differs", 409, f"This {error.noun} stands already and differs.", faults=faults)
+        case errors.Signed():
+            return problem("signed", 409, "This screen is signed. Amend it instead.")
+        case errors.NotSigned():
+            return problem("not-signed", 409, "This screen is not signed: change it at the bench.")
+        case errors.NewerRevision():
+            title = "Something was recorded after you looked. Read it again, then sign."
+            return problem("newer-revision", 409, title, seen=error.seen, current=error.current)
+        case errors.Incomplete():
+            title = "Planned tests are neither done nor declined with a reason."
+            return problem("incomplete", 409, title, ", ".join(error.tests), tests=error.tests)
+        case errors.SignInRefused():
+            return problem("sign-in-refused", 401, "Name or password is not right.")
+        case errors.WrongPassword():
+            faults = [Fault("password", None, "this is not your password")]
+            return problem("wrong-password", 422, "The password did not match.", faults=faults)
+        case errors.Throttled():
+            title = f"Too many tries. Wait {-(-error.seconds // 60)} min."
+            return problem("throttled", 429, title, headers={"Retry-After": str(error.seconds)})
+        case errors.AlreadySetUp():
+            return problem("already-set-up", 409, "The first owner stands already. Sign in.")
+        case OperationalError():
+            return problem("no-database", 503, "The database does not answer. What you typed is kept.")
+        case _:
+            raise error
+
+
+HANDLED: tuple[type[Exception], ...] = (
+    NotSignedIn,
+    WrongToken,
+    NotAllowed,
+    TooLarge,
+    InvalidRecord,
+    errors.StoreError,
+    OperationalError,
+)
+
+
+def install(app: FastAPI) -> None:
+    async def handle(_request: Request, error: Exception) -> Response:
+        return from_error(error)
+
+    async def handle_validation(_request: Request, error: Exception) -> Response:
+        # The stock handler echoes the input, which fails on what JSON cannot hold, and would
+        # send health data back into logs.
+        found = error.errors() if isinstance(error, RequestValidationError) else []
+        faults = [Fault(_body_path(item["loc"]), None, plainly(item["type"], item)) for item in found]
+        return problem("invalid", 422, "Some values cannot be taken.", faults=faults)
+
+    async def handle_http(_request: Request, error: Exception) -> Response:
+        status = error.status_code if isinstance(error, HTTPException) else 500
+        headers = dict(error.headers or {}) if isinstance(error, HTTPException) else None
+        titles = {404: "There is nothing here.", 405: "This cannot be done here."}
+        code = {404: "not-found", 405: "not-here"}.get(status, "refused")
+        return problem(code, status, titles.get(status, "This cannot be done."), headers=headers)
+
+    async def handle_unexpected(_request: Request, _error: Exception) -> Response:
+        return problem("unexpected", 500, "Something went wrong here. What you typed is kept.")
+
+    for kind in HANDLED:
+        app.add_exception_handler(kind, handle)
+    app.add_exception_handler(RequestValidationError, handle_validation)
+    app.add_exception_handler(HTTPException, handle_http)
+    app.add_exception_handler(DBAPIError, handle_unexpected)
+    app.add_exception_handler(Exception, handle_unexpected)
+
+
+def _body_path(loc: Sequence[int | str]) -> str:
+    """Without the words body, query and path: the field is what the user knows."""
+    return path_of(tuple(loc[1:])) if loc and loc[0] in ("body", "query", "path") else path_of(tuple(loc))

@@ -1,0 +1,247 @@
+"""Screens and their answers: begin, open, write one field at a time, follow what others write."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Any, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Query
+from pydantic import Field, JsonValue
+from sqlalchemy import Row
+
+from northstride.api.bodies import Day, Id, Input, Json, Moment, Output, ShortText
+from northstride.api.work import Work, WorkDep
+from northstride.core.first_side import first_side
+from northstride.core.vocabulary import DEFAULT_SCHOOLS, Purpose, Schools
+from northstride.record.model import Record, StrictSchools
+from northstride.store import screens as store
+from northstride.store.actor import audit, audit_opening_once
+from northstride.store.answers import NewAnswer, history_of, write_answers
+from northstride.store.folding import AnswerRow
+from northstride.store.signatures import arrangements_of, signatures_of, waiting_late_answers
+
+router = APIRouter(prefix="/api/screens", tags=["screens"])
+
+SideCode = Literal["left", "right"]
+Code = Annotated[str, Field(max_length=120, pattern=r"^[a-z0-9_.]+$")]
+
+
+class ScreenInput(Input):
+    id: Id
+    athlete_id: Id
+    date: Day
+    purpose: Purpose
+    schools: StrictSchools = StrictSchools()
+
+
+class AnswerInput(Input):
+    """One changed field. `field` is `values.<measure>`, `seen`, `pain`, `note`, `declined` or `method`."""
+
+    id: Id
+    test: Code
+    side: SideCode | None = None
+    key: Annotated[str, Field(max_length=80, pattern=r"^[A-Za-z0-9_]*$")] = ""
+    field: Code
+    value: JsonValue = None
+    at: Moment | None = None
+
+    def to_store(self) -> NewAnswer:
+        return NewAnswer(self.id, self.test, self.side, self.field, self.value, self.key, self.at)
+
+
+class AnswersInput(Input):
+    answers: Annotated[list[AnswerInput], Field(min_length=1, max_length=200)]
+    device: ShortText = ""
+
+
+class WrittenOut(Output):
+    revision: int
+    late: list[UUID]
+
+
+class AnswerOut(Output):
+    id: UUID
+    revision: int
+    test: str
+    side: SideCode | None
+    key: str
+    field: str
+    value: JsonValue
+    by: str | None
+    at: dt.datetime | None
+
+
+class ChangesOut(Output):
+    revision: int
+    state: Literal["open", "signed"]
+    answers: list[AnswerOut]
+
+
+class ScreenLine(Output):
+    id: UUID
+    date: dt.date
+    purpose: Purpose
+    state: Literal["open", "signed"]
+    examiner: str | None
+
+
+class AthleteLine(Output):
+    id: UUID
+    ref: str
+    name: str
+    birth_date: dt.date | None
+    sport: str | None
+
+
+class SignatureOut(Output):
+    number: int
+    reason: str | None
+    by: str
+    at: dt.datetime
+
+
+class ArrangementOut(Output):
+    action: str
+    side: SideCode | None
+    on: dt.date
+    note: str
+    by: str
+
+
+class ScreenOut(Output):
+    """`record` is the open format; the rest is what only this server knows."""
+
+    record: Record
+    revision: int
+    state: Literal["open", "signed"]
+    athlete: AthleteLine
+    schools: Schools
+    first_side: SideCode
+    signatures: list[SignatureOut]
+    arrangements: list[ArrangementOut]
+    late: list[AnswerInput]
+
+
+@router.get("", operation_id="list_screens")
+def list_all(work: WorkDep, athlete: UUID) -> list[ScreenLine]:
+    found = [
+        ScreenLine(id=row.id, date=row.date, purpose=row.purpose, state=_state(row), examiner=row.examiner)
+        for row in store.list_screens(work.db, work.actor, athlete)
+    ]
+    audit(work.db, work.actor, "list screens", "athlete", athlete)
+    work.commit()
+    return found
+
+
+def _state(row: Row[Any]) -> Literal["open", "signed"]:
+    return "open" if row.signed_at is None else "signed"
+
+
+@router.post("", operation_id="begin_screen", status_code=201)
+def begin(body: ScreenInput, work: WorkDep) -> ScreenLine:
+    store.begin_screen(
+        work.db, work.actor, work.catalogue, body.id, body.athlete_id, body.date, body.purpose, body.schools
+    )
+    row = store.get_screen(work.db, work.actor, body.id)
+    work.commit()
+    return ScreenLine(id=row.id, date=row.date, purpose=row.purpose, state=_state(row), examiner=row.examiner)
+
+
+@router.get("/{screen_id}", operation_id="read_screen", response_model=ScreenOut)
+def read(screen_id: UUID, work: WorkDep) -> Json:
+    row = store.get_screen(work.db, work.actor, screen_id)
+    record = store.current_record(work.db, work.actor, row)
+    document = {
+        "record": record,
+        "revision": row.revision,
+        "state": _state(row),
+        "athlete": {
+            "id": row.athlete_id,
+            "ref": row.athlete_ref,
+            "name": row.athlete_name,
+            "birth_date": row.athlete_birth_date,
+            "sport": row.athlete_sport,
+        },
+        "schools": {**DEFAULT_SCHOOLS, **row.schools},
+        "first_side": first_side(row.intake, row.schools),
+        **_after_signing(work, row),
+        "arrangements": [
+            {"action": a.action, "side": a.side, "on": a.on, "note": a.note, "by": a.by_name}
+            for a in arrangements_of(work.db, work.actor, screen_id)
+        ],
+    }
+    audit(work.db, work.actor, "open", "screen", screen_id)
+    work.commit()
+    return Json(document)
+
+
+def _after_signing(work: Work, row: Row[Any]) -> dict[str, Any]:
+    if row.signed_at is None:
+        return {"signatures": [], "late": []}
+    return {
+        "signatures": [
+            {"number": s.number, "reason": s.reason, "by": s.by_name, "at": s.at}
+            for s in signatures_of(work.db, work.actor, row.id)
+        ],
+        "late": [_late(late.body) for late in waiting_late_answers(work.db, work.actor, row.id)],
+    }
+
+
+def _late(body: dict[str, Any]) -> dict[str, Any]:
+    return {"at": body["observed_at"], **{key: body[key] for key in body if key != "observed_at"}}
+
+
+@router.get("/{screen_id}/changes", operation_id="read_changes", response_model=ChangesOut)
+def read_changes(screen_id: UUID, work: WorkDep, after: Annotated[int, Query(ge=0, le=2**31 - 1)]) -> Json:
+    row = store.get_screen(work.db, work.actor, screen_id)
+    audit_opening_once(work.db, work.actor, "screen", screen_id)
+    changes = store.answers_of(work.db, work.actor, screen_id, after=after) if row.revision > after else []
+    work.commit()
+    return Json(
+        {"revision": row.revision, "state": _state(row), "answers": [_answer(row) for row in changes]}
+    )
+
+
+def _answer(row: AnswerRow | Row[Any]) -> dict[str, Any]:
+    return {
+        "id": row.id,
+        "revision": row.revision,
+        "test": row.test,
+        "side": row.side,
+        "key": row.key,
+        "field": row.field,
+        "value": row.value,
+        "by": row.by_name,
+        "at": row.observed_at,
+    }
+
+
+@router.get("/{screen_id}/history", operation_id="read_history", response_model=list[AnswerOut])
+def read_history(
+    screen_id: UUID,
+    work: WorkDep,
+    test: Annotated[str, Query(max_length=120, pattern=r"^[a-z0-9_.]+$")],
+    field: Annotated[str, Query(max_length=120, pattern=r"^[a-z0-9_.]+$")],
+    side: SideCode | None = None,
+) -> Json:
+    """Everything a field has held, newest first."""
+    store.get_screen(work.db, work.actor, screen_id)
+    rows = history_of(work.db, work.actor, screen_id, test, side, field)
+    audit(work.db, work.actor, "read history", "screen", screen_id)
+    work.commit()
+    return Json([_answer(row) for row in rows])
+
+
+@router.post("/{screen_id}/answers", operation_id="write_answers")
+def write(screen_id: UUID, body: AnswersInput, work: WorkDep) -> WrittenOut:
+    written = write_answers(
+        work.db,
+        work.actor,
+        work.catalogue,
+        screen_id,
+        [answer.to_store() for answer in body.answers],
+        body.device,
+    )
+    work.commit()
+    return WrittenOut(revision=written.revision, late=list(written.late))

@@ -1,0 +1,111 @@
+"""The app in process, with clinics, people of every role, and requests as the web part makes them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID, uuid4
+
+import httpx2
+from fastapi import FastAPI
+from fastapi.testclient import TestClient
+from pydantic import SecretStr
+
+from northstride.api.app import create_app
+from northstride.api.settings import Settings
+from northstride.api.work import CSRF_HEADER
+from northstride.core.catalogue import Catalogue
+from northstride.store.actor import Actor, Role
+from northstride.store.users import add_user, create_clinic
+from tests.support.database import DatabaseCase
+
+PASSWORD = "a long enough password"
+ROLES: tuple[Role, ...] = ("owner", "practitioner", "assistant", "student")
+
+
+@dataclass
+class Person:
+    """A signed-in user with their own cookie jar."""
+
+    client: TestClient
+    token: str
+    clinic_id: UUID
+    user_id: UUID
+
+    def call(self, method: str, path: str, body: Any = None, **options: Any) -> httpx2.Response:
+        headers = {CSRF_HEADER: self.token, **options.pop("headers", {})}
+        if body is not None:
+            options["json"] = body
+        return self.client.request(method, path, headers=headers, **options)
+
+    def ok(self, method: str, path: str, body: Any = None, **options: Any) -> Any:
+        response = self.call(method, path, body, **options)
+        if not response.is_success:
+            raise AssertionError(f"{method} {path}: {response.status_code} {response.text}")
+        return response.json() if response.content else None
+
+    def add_athlete(self, **fields: Any) -> str:
+        key = str(uuid4())
+        body = {"id": key, "ref": f"T-{key[:8]}", "name": "Ilse Varga", **fields}
+        self.ok("POST", "/api/athletes", body)
+        return key
+
+    def begin_screen(self, athlete: str | None = None, **fields: Any) -> str:
+        key = str(uuid4())
+        body = {
+            "id": key,
+            "athlete_id": athlete or self.add_athlete(),
+            "date": "2026-09-14",
+            "purpose": "squad_screen",
+            **fields,
+        }
+        self.ok("POST", "/api/screens", body)
+        return key
+
+    def answer(self, screen: str, side: str | None, field: str, value: Any, **fields: Any) -> Any:
+        return self.ok(
+            "POST", f"/api/screens/{screen}/answers", {"answers": [answer(side, field, value, **fields)]}
+        )
+
+
+def answer(side: str | None, field: str, value: Any, **fields: Any) -> dict[str, Any]:
+    return {
+        "id": str(uuid4()),
+        "test": "hip.modified_thomas",
+        "side": side,
+        "field": field,
+        "value": value,
+        **fields,
+    }
+
+
+class ApiCase(DatabaseCase):
+    """`person(role)` signs somebody in; `person(role, clinic)` in another clinic."""
+
+    app: FastAPI
+    catalogue: Catalogue | None = None
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        settings = Settings(database_url=SecretStr(cls.url), hash_cost="test")
+        cls.app = create_app(settings, cls.catalogue)
+        cls.clinic_id = cls.new_clinic()
+
+    @classmethod
+    def new_clinic(cls) -> UUID:
+        with cls.engine.begin() as db:
+            return create_clinic(db, "Tarnholt", "Europe/Helsinki")
+
+    def person(self, role: Role = "practitioner", clinic_id: UUID | None = None) -> Person:
+        clinic = clinic_id or self.clinic_id
+        login = f"{role}-{uuid4().hex[:8]}"
+        user_id = uuid4()
+        with self.engine.begin() as db:
+            actor = Actor(clinic, user_id, "set up", "owner", None, "Europe/Helsinki")
+            passwords = self.app.state.services.passwords
+            add_user(db, actor, passwords, user_id, login, f"A. {role.title()}", role, PASSWORD)
+        client = TestClient(self.app, raise_server_exceptions=False)
+        self.addCleanup(client.close)
+        body = client.post("/api/session", json={"login": login, "password": PASSWORD}).json()
+        return Person(client, body["token"], clinic, user_id)
