@@ -17,7 +17,7 @@ class Input(BaseModel):
 
 
 class Output(BaseModel):
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", json_schema_serialization_defaults_required=True)
 
 
 def _text_only(value: object) -> object:

@@ -23,6 +23,7 @@ def made_id(*parts: object) -> UUID:
 @dataclass(frozen=True)
 class Member:
     number: int
+    squad: str
     name: str
     born: str
     sex: Sex
@@ -30,7 +31,6 @@ class Member:
     side: Literal["left", "right"]
     mass: float
     height: float
-    squad: str
 
     @property
     def ref(self) -> str:
@@ -42,7 +42,7 @@ class Member:
 
 
 def _members(squad: str, first: int, rows: list[tuple[Any, ...]]) -> list[Member]:
-    return [Member(first + place, *row, squad=squad) for place, row in enumerate(rows)]
+    return [Member(first + place, squad, *row) for place, row in enumerate(rows)]
 
 
 ORIENTEERING, SKI, RUNNING = "mountain orienteering", "cross-country skiing", "mountain running"

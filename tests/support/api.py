@@ -84,6 +84,7 @@ class ApiCase(DatabaseCase):
 
     app: FastAPI
     catalogue: Catalogue | None = None
+    clinic_id: UUID
 
     @classmethod
     def setUpClass(cls) -> None:

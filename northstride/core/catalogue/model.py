@@ -23,7 +23,9 @@ RATIO_KINDS = NUMERIC_KINDS - {"angle"}
 
 
 class Data(BaseModel):
-    model_config = ConfigDict(frozen=True, extra="forbid", strict=True)
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", strict=True, json_schema_serialization_defaults_required=True
+    )
 
 
 class SchoolChoice(Data):

@@ -1,0 +1,47 @@
+import { queryOptions } from "@tanstack/react-query";
+import { client, type Schema, take } from "./client";
+
+export type Athlete = Schema["AthleteOut"];
+export type AthleteInput = Schema["AthleteInput"];
+export type AthleteEdit = Schema["AthleteEdit"];
+export type Squad = Schema["SquadOut"];
+
+export interface AthleteFilter {
+  search: string;
+  squad: string | null;
+  archived: boolean;
+}
+
+export const athletesQuery = (filter: AthleteFilter) =>
+  queryOptions({
+    queryKey: ["athletes", filter],
+    queryFn: ({ signal }) =>
+      take(
+        client.GET("/api/athletes", {
+          signal,
+          params: {
+            query: {
+              search: filter.search,
+              archived: filter.archived,
+              ...(filter.squad ? { squad: filter.squad } : {}),
+            },
+          },
+        }),
+      ),
+  });
+
+export const squadsQuery = queryOptions({
+  queryKey: ["squads"],
+  queryFn: () => take(client.GET("/api/squads")),
+});
+
+export const addAthlete = (body: AthleteInput) => take(client.POST("/api/athletes", { body }));
+
+export const editAthlete = (id: string, body: AthleteEdit) =>
+  take(client.PATCH("/api/athletes/{athlete_id}", { params: { path: { athlete_id: id } }, body }));
+
+export const addSquad = (id: string, name: string) =>
+  take(client.POST("/api/squads", { body: { id, name } }));
+
+export const editSquad = (id: string, body: Schema["SquadEdit"]) =>
+  take(client.PATCH("/api/squads/{squad_id}", { params: { path: { squad_id: id } }, body }));

@@ -1,0 +1,16 @@
+import { queryOptions } from "@tanstack/react-query";
+import { client, type Schema, take } from "./client";
+
+export type Catalogue = Schema["CatalogueOut"];
+export type Test = Schema["Test"];
+export type Measure = Schema["Measure"];
+export type Step = Schema["Step"];
+export type SeenCode = Schema["Seen"];
+export type Site = Schema["Site"];
+
+export const catalogueQuery = queryOptions({
+  queryKey: ["catalogue"],
+  // The client widens pairs to lists; the description knows them as pairs.
+  queryFn: () => take(client.GET("/api/catalogue")) as Promise<Catalogue>,
+  staleTime: Number.POSITIVE_INFINITY,
+});

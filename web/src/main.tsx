@@ -1,0 +1,46 @@
+import "@fontsource/atkinson-hyperlegible-next/400.css";
+import "@fontsource/atkinson-hyperlegible-next/700.css";
+import "@fontsource/atkinson-hyperlegible-mono/400.css";
+import "@fontsource/atkinson-hyperlegible-mono/700.css";
+import "bootstrap/dist/css/bootstrap.min.css";
+import "./theme/tokens.css";
+import "./theme/base.css";
+import "./theme/shell.css";
+import "./theme/figure.css";
+import "./theme/door.css";
+import "./theme/people.css";
+import "./theme/bench.css";
+import "./theme/reading.css";
+import "./state/preferences";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter } from "react-router";
+import { Problem } from "./api/client";
+import { App } from "./app";
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // A server that is away is asked again; a refusal is not.
+      retry: (_count, error) => error instanceof Problem && error.passing,
+      retryDelay: (count) => Math.min(500 * 2 ** count, 5000),
+      refetchOnWindowFocus: false,
+      networkMode: "always",
+    },
+    mutations: { networkMode: "always" },
+  },
+});
+
+const root = document.getElementById("root");
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

@@ -1,0 +1,65 @@
+import { useState } from "react";
+import type { Test } from "../../api/catalogue";
+import type { Bench } from "../../state/bench";
+import type { Lane } from "../../state/fields";
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  lane: Lane;
+  hasValues: boolean;
+  onClose: () => void;
+}
+
+const REASONS = ["too sore", "refused", "cannot get into position", "no time"];
+
+/** Not done, with the reason: then the screen can be complete without it. */
+export function NotDoneCard({ bench, test, lane, hasValues, onClose }: Props) {
+  const place = { test: test.code, side: lane, field: "declined" };
+  const held = bench.value(place);
+  const [own, setOwn] = useState("");
+  const write = (reason: string | null) => {
+    bench.write([{ ...place, value: reason }]);
+    onClose();
+  };
+  if (hasValues && !held) {
+    return (
+      <>
+        <p>Values stand here. Clear them first if this side was not done after all.</p>
+        <button type="button" className="card-close" onClick={onClose}>
+          Close
+        </button>
+      </>
+    );
+  }
+  return (
+    <>
+      <fieldset className="toggles" aria-label="Reason">
+        {REASONS.map((reason) => (
+          <button
+            key={reason}
+            type="button"
+            aria-pressed={held === reason}
+            onClick={() => write(reason)}
+          >
+            {reason}
+          </button>
+        ))}
+      </fieldset>
+      <label className="note-label">
+        Other reason
+        <input value={own} maxLength={200} onChange={(event) => setOwn(event.target.value)} />
+      </label>
+      <div className="toggles">
+        <button type="button" disabled={!own.trim()} onClick={() => write(own.trim())}>
+          Keep reason
+        </button>
+        {held ? (
+          <button type="button" onClick={() => write(null)}>
+            It is to be done
+          </button>
+        ) : null}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,41 @@
+import { useState } from "react";
+import type { Test } from "../../api/catalogue";
+import type { Bench } from "../../state/bench";
+import type { Lane } from "../../state/fields";
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  lane: Lane;
+  onClose: () => void;
+}
+
+/** A line in the examiner's own words. Kept on this device while it is written. */
+export function NoteCard({ bench, test, lane, onClose }: Props) {
+  const place = { test: test.code, side: lane, field: "note" };
+  const kept = bench.textDraft(place);
+  const [text, setText] = useState(kept ?? String(bench.value(place) ?? ""));
+  const save = () => {
+    bench.write([{ ...place, value: text.trim() || null }]);
+    onClose();
+  };
+  return (
+    <>
+      <label className="note-label">
+        Note
+        <textarea
+          rows={3}
+          maxLength={2000}
+          value={text}
+          onChange={(event) => {
+            setText(event.target.value);
+            bench.keepText(place, event.target.value);
+          }}
+        />
+      </label>
+      <button type="button" className="card-close" onClick={save}>
+        Keep note
+      </button>
+    </>
+  );
+}

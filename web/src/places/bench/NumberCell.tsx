@@ -1,0 +1,134 @@
+import { type KeyboardEvent, type PointerEvent, useEffect, useState } from "react";
+import type { Measure, Test } from "../../api/catalogue";
+import { useStore } from "../../components/useStore";
+import type { Bench } from "../../state/bench";
+import { valueField } from "../../state/fields";
+import {
+  type DialCode,
+  type DialSetting,
+  plain,
+  shownNumber,
+  signed,
+  trialsOf,
+  unitOf,
+} from "../../state/parse";
+import { touching } from "../../state/preferences";
+import type { Question } from "../../state/questions";
+import { questionId } from "./focus";
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  measure: Measure;
+  question: Question;
+  now: Question;
+  dial: DialCode | null;
+  how: "mean" | "median" | undefined;
+  onNow: (question: Question) => void;
+  onAccept: () => void;
+}
+
+const REST_MS = 2000;
+
+/** A number in its lane: typed as it is said, shown big, its trials beside it. */
+export function NumberCell(props: Props) {
+  const { bench, test, measure, question, now, dial, how = "mean" } = props;
+  useStore(bench.state);
+  const byTouch = useStore(touching);
+  const [inHand, setInHand] = useState(false);
+  const place = { test: test.code, side: question.side, field: valueField(measure.code) };
+  const draft = bench.draft(place);
+  const value = bench.value(place);
+  const problem = bench.problem(place);
+  const setting = dialSetting(dial, draft.dial);
+  const number = shownNumber(value, how);
+  const trials = trialsOf(value);
+  const pending = bench.hasDraft(place);
+  const shown = inHand || pending ? draft.text : number === null ? "" : signed(number, measure);
+  const active = now.measure === question.measure && now.side === question.side;
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new text starts a new rest
+  useEffect(() => {
+    if (!inHand || draft.text === "") return;
+    const timer = setTimeout(() => bench.rest(place), REST_MS);
+    return () => clearTimeout(timer);
+  }, [inHand, draft.text]);
+
+  const pressed = (event: KeyboardEvent) => {
+    if (event.key !== "Enter" || event.altKey || event.ctrlKey) return;
+    event.preventDefault();
+    props.onAccept();
+  };
+  const touched = (event: PointerEvent) => {
+    if (event.pointerType !== "mouse") touching.set(true);
+    else touching.set(false);
+  };
+  const turn = (direction: 1 | -1) => {
+    if (dial) bench.type(place, draft.text, { dial, direction });
+  };
+  const side = question.side ?? "both";
+  const id = questionId(question);
+  return (
+    <div className={`number-cell ${side} ${active ? "active" : ""} ${problem ? "faulty" : ""}`}>
+      <div className="number-line">
+        <input
+          id={id}
+          className="number-input"
+          aria-label={`${measure.label}, ${side}`}
+          aria-invalid={problem !== null}
+          aria-describedby={problem ? `${id}-fault` : undefined}
+          autoComplete="off"
+          inputMode={byTouch ? "none" : "text"}
+          maxLength={60}
+          placeholder="–"
+          value={shown}
+          size={Math.max(3, Math.min(shown.length, 12))}
+          onChange={(event) => bench.type(place, event.target.value, setting)}
+          onFocus={() => {
+            setInHand(true);
+            props.onNow(question);
+          }}
+          onBlur={() => {
+            setInHand(false);
+            bench.commit(place);
+          }}
+          onKeyDown={pressed}
+          onPointerDown={touched}
+        />
+        <span className="unit">{unitOf(measure)}</span>
+      </div>
+      {dial && setting ? (
+        <fieldset className="direction" aria-label={`Which way, ${side}`}>
+          {([1, -1] as const).map((way) => (
+            <button
+              key={way}
+              type="button"
+              aria-pressed={setting.direction === way}
+              onClick={() => turn(way)}
+            >
+              {way === 1 ? measure.words.positive : measure.words.negative}
+            </button>
+          ))}
+        </fieldset>
+      ) : null}
+      {problem ? (
+        <div id={`${id}-fault`} className="fault small" role="alert">
+          {problem}
+        </div>
+      ) : trials.length > 1 && !pending ? (
+        <div className="trials">
+          <span className="muted">{how} of</span>
+          {trials.map((trial, index) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: trials are known by their order
+            <span key={index} className="trial">
+              {plain(trial)}
+            </span>
+          ))}
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+const dialSetting = (dial: DialCode | null, typed: DialSetting | null): DialSetting | null =>
+  dial ? { dial, direction: typed?.direction ?? 1 } : null;

@@ -1,0 +1,98 @@
+import type { Measure, Test } from "../../api/catalogue";
+import type { Bench } from "../../state/bench";
+import { valueField } from "../../state/fields";
+import { backspace, isBelow, nextTrial, press, setBelow } from "../../state/pad";
+import type { DialCode, DialSetting } from "../../state/parse";
+import { other, type Question } from "../../state/questions";
+import { SIDE_LETTER } from "../../state/wording";
+import { focusQuestion } from "./focus";
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  measure: Measure;
+  now: Question;
+  dial: DialCode | null;
+  onAccept: () => void;
+}
+
+const KEYS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0"];
+
+/** Our own pad: some tablets show no minus. It types into the field in hand. */
+export function NumberPad({ bench, test, measure, now, dial, onAccept }: Props) {
+  const place = { test: test.code, side: now.side, field: valueField(measure.code) };
+  const draft = bench.draft(place);
+  const setting: DialSetting | null = dial ? { dial, direction: draft.dial?.direction ?? 1 } : null;
+  const type = (text: string) => {
+    bench.type(place, text, setting);
+    focusQuestion(now);
+  };
+  const below = setting ? setting.direction === -1 : isBelow(draft.text);
+  const turn = (down: boolean) => {
+    if (dial) bench.type(place, draft.text, { dial, direction: down ? -1 : 1 });
+    else type(setBelow(draft.text, down));
+  };
+  const side = now.side ?? "both";
+  return (
+    <div className={`pad pad-${side}`}>
+      {measure.kind === "angle" ? (
+        <fieldset className="pad-sign" aria-label="Which way">
+          {[false, true].map((down) => (
+            <button
+              key={String(down)}
+              type="button"
+              aria-pressed={below === down}
+              onPointerDown={(event) => event.preventDefault()}
+              onClick={() => turn(down)}
+            >
+              {down ? measure.words.negative : measure.words.positive}
+            </button>
+          ))}
+        </fieldset>
+      ) : null}
+      <div className="pad-keys">
+        {KEYS.map((key) => (
+          <PadKey key={key} says={key} act={() => type(press(draft.text, key))} />
+        ))}
+        <PadKey says="⌫" name="Take back one" act={() => type(backspace(draft.text))} />
+      </div>
+      <div className="pad-last">
+        <PadKey says="next trial" act={() => type(nextTrial(draft.text))} />
+        <PadKey
+          says={now.side ? `accept ${SIDE_LETTER[now.side]}` : "accept"}
+          name={`Accept ${side}`}
+          act={onAccept}
+          strong
+        />
+        {now.side ? (
+          <PadKey
+            says={`to ${SIDE_LETTER[other(now.side)]}`}
+            name="The other side"
+            act={() => now.side && focusQuestion({ ...now, side: other(now.side) })}
+          />
+        ) : null}
+      </div>
+    </div>
+  );
+}
+
+interface KeyProps {
+  says: string;
+  name?: string;
+  act: () => void;
+  strong?: boolean;
+}
+
+function PadKey({ says, name, act, strong = false }: KeyProps) {
+  return (
+    <button
+      type="button"
+      className={strong ? "pad-strong" : ""}
+      aria-label={name ?? says}
+      onPointerDown={(event) => event.preventDefault()}
+      onClick={act}
+    >
+      {says}
+    </button>
+  );
+}

@@ -1,0 +1,104 @@
+import type { Site, Test } from "../../api/catalogue";
+import type { Bench } from "../../state/bench";
+import type { Json, Lane } from "../../state/fields";
+
+interface Pain {
+  present: boolean;
+  nrs?: number | null;
+  site?: string | null;
+  familiar?: boolean | null;
+}
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  lane: Lane;
+  sites: Site[];
+  onClose: () => void;
+}
+
+const SCORES = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
+
+const asPain = (value: Json): Pain | null =>
+  typeof value === "object" && value !== null ? (value as Pain) : null;
+
+/** Not asked, painless and painful are three different things. */
+export function painWords(value: Json): string {
+  const pain = asPain(value);
+  if (!pain) return "Pain?";
+  if (!pain.present) return "No pain";
+  return pain.nrs === null || pain.nrs === undefined ? "Hurts" : `Hurts ${pain.nrs}`;
+}
+
+/** How much, where, and whether it is the pain they came with: asked only when it hurts. */
+export function PainCard({ bench, test, lane, sites, onClose }: Props) {
+  const place = { test: test.code, side: lane, field: "pain" };
+  const pain = asPain(bench.value(place));
+  const write = (next: Pain | null) => bench.write([{ ...place, value: next }]);
+  const change = (part: Partial<Pain>) => write({ ...pain, present: true, ...part });
+  const offered = sites.filter((site) => site.areas.includes(test.pain_sites));
+  return (
+    <>
+      <div className="toggles">
+        <button
+          type="button"
+          aria-pressed={pain?.present === false}
+          onClick={() => write(pain?.present === false ? null : { present: false })}
+        >
+          No pain
+        </button>
+        <button
+          type="button"
+          aria-pressed={pain?.present === true}
+          onClick={() => (pain?.present ? write(null) : change({}))}
+        >
+          Hurts
+        </button>
+      </div>
+      {pain?.present ? (
+        <>
+          <fieldset className="toggles scores" aria-label="How much, 0 to 10">
+            {SCORES.map((score) => (
+              <button
+                key={score}
+                type="button"
+                aria-pressed={pain.nrs === score}
+                onClick={() => change({ nrs: score })}
+              >
+                {score}
+              </button>
+            ))}
+          </fieldset>
+          <fieldset className="toggles" aria-label="Where">
+            {offered.map((site) => (
+              <button
+                key={site.code}
+                type="button"
+                aria-pressed={pain.site === site.code}
+                onClick={() => change({ site: site.code })}
+              >
+                {site.label}
+              </button>
+            ))}
+          </fieldset>
+          <fieldset className="toggles" aria-label="Is it your pain?">
+            <span>Is it the pain they came with?</span>
+            {[true, false].map((familiar) => (
+              <button
+                key={String(familiar)}
+                type="button"
+                aria-pressed={pain.familiar === familiar}
+                onClick={() => change({ familiar })}
+              >
+                {familiar ? "Yes" : "No"}
+              </button>
+            ))}
+          </fieldset>
+        </>
+      ) : null}
+      <button type="button" className="card-close" onClick={onClose}>
+        Done
+      </button>
+    </>
+  );
+}

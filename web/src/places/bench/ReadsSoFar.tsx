@@ -1,0 +1,41 @@
+import type { Catalogue } from "../../api/catalogue";
+import { SideMark } from "../../components/SideMark";
+import { Tally } from "../../components/Tally";
+import { useStore } from "../../components/useStore";
+import type { Bench } from "../../state/bench";
+import { readable, retakeReason } from "../../state/wording";
+
+/** Flags as they stand with everything typed, reasons first. */
+export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Catalogue }) {
+  const { reading, readingCurrent } = useStore(bench.state);
+  const name = (code: string) => catalogue.flag_names[code] ?? readable(code.replace(".", " "));
+  return (
+    <section aria-label="Reads as so far" aria-busy={!readingCurrent} className="reads">
+      <h2 className="panel-title">Reads as so far</h2>
+      {reading?.flags.map((flag) => (
+        <div key={`${flag.code} ${flag.side}`} className="reads-flag">
+          <div>
+            <Tally strength={flag.strength} /> {flag.side ? <SideMark side={flag.side} /> : null}
+          </div>
+          <strong>{name(flag.code)}</strong>
+          <div className="muted">{flag.because.map((reason) => reason.says).join(" ")}</div>
+        </div>
+      ))}
+      {reading?.retake.map((retake) => (
+        <div key={`${retake.test} ${retake.side} ${retake.reason}`} className="reads-flag">
+          <div>
+            <strong>do again</strong> {retake.side ? <SideMark side={retake.side} /> : null}
+          </div>
+          <div className="muted">{retakeReason(retake.reason)}</div>
+        </div>
+      ))}
+      {(["left", "right"] as const)
+        .filter((side) => reading && !reading.flags.some((flag) => flag.side === side))
+        .map((side) => (
+          <p key={side} className="muted">
+            No flag on the {side} so far.
+          </p>
+        ))}
+    </section>
+  );
+}

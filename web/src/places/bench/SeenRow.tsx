@@ -1,0 +1,52 @@
+import type { Step, Test } from "../../api/catalogue";
+import type { Side } from "../../api/client";
+import { useStore } from "../../components/useStore";
+import type { Bench } from "../../state/bench";
+import { entryLane } from "../../state/fields";
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  step: Step;
+}
+
+/** What was seen, in the same order in both lanes. */
+export function SeenRow({ bench, test, step }: Props) {
+  useStore(bench.state);
+  if (step.seen.length === 0) return null;
+  return (
+    <div className="lanes seen-row">
+      <SeenLane bench={bench} test={test} step={step} side="left" />
+      <div className="spine">
+        <strong>Seen</strong>
+        <span className="muted">tick what spoils it</span>
+      </div>
+      <SeenLane bench={bench} test={test} step={step} side="right" />
+    </div>
+  );
+}
+
+function SeenLane({ bench, test, step, side }: Props & { side: Side }) {
+  const place = { test: test.code, side: entryLane(test, side), field: "seen" };
+  const value = bench.value(place);
+  const held = Array.isArray(value) ? (value as string[]) : [];
+  const toggle = (code: string) => {
+    const next = held.includes(code) ? held.filter((other) => other !== code) : [...held, code];
+    bench.write([{ ...place, value: next.length > 0 ? next : null }]);
+  };
+  const shown = test.seen.filter((item) => step.seen.includes(item.code));
+  return (
+    <fieldset className={`lane-${side} toggles`} aria-label={`Seen, ${side}`}>
+      {shown.map((item) => (
+        <button
+          key={item.code}
+          type="button"
+          aria-pressed={held.includes(item.code)}
+          onClick={() => toggle(item.code)}
+        >
+          {item.label}
+        </button>
+      ))}
+    </fieldset>
+  );
+}

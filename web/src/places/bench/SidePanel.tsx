@@ -1,0 +1,86 @@
+import type { Catalogue, Step, Test } from "../../api/catalogue";
+import { FigureView } from "../../components/FigureView";
+import { useStore } from "../../components/useStore";
+import type { Bench } from "../../state/bench";
+import { isValueField, placeOf } from "../../state/fields";
+import type { DialCode } from "../../state/parse";
+import { touching } from "../../state/preferences";
+import { measureOf, type Question } from "../../state/questions";
+import { NumberPad } from "./NumberPad";
+import { ReadsSoFar } from "./ReadsSoFar";
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  step: Step;
+  catalogue: Catalogue;
+  now: Question;
+  dial: DialCode | null;
+  onAccept: () => void;
+}
+
+/** Set-up, traps and what it reads as so far; the number pad instead of the set-up by touch. */
+export function SidePanel(props: Props) {
+  const { bench, test, step, catalogue, now } = props;
+  const byTouch = useStore(touching);
+  const measure = measureOf(test, now.measure);
+  const typed = measure.unit !== "1" || measure.kind === "count";
+  return (
+    <aside className="panel bench-side" aria-label="Set-up and reading so far">
+      {byTouch && typed ? (
+        <NumberPad {...props} measure={measure} />
+      ) : (
+        <SetUp test={test} step={step} />
+      )}
+      <NotTaken bench={bench} />
+      <ReadsSoFar bench={bench} catalogue={catalogue} />
+    </aside>
+  );
+}
+
+function SetUp({ test, step }: { test: Test; step: Step }) {
+  const hands = step.figure?.hands ?? [];
+  return (
+    <>
+      <h2 className="panel-title">Set up</h2>
+      <ol className="set-up">
+        {step.setup.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ol>
+      {hands.length > 0 ? (
+        <div className="hands">
+          <FigureView test={test} step={step} side="left" numbers={{}} hands />
+          <span className="muted small">rings: your hands</span>
+        </div>
+      ) : null}
+      {test.cautions.map((line) => (
+        <p key={line} className="caution">
+          {line}
+        </p>
+      ))}
+    </>
+  );
+}
+
+/** What the server would not take and no field shows. */
+function NotTaken({ bench }: { bench: Bench }) {
+  const { drafts } = useStore(bench.state);
+  const refused = [...drafts].filter(([key, draft]) => {
+    return draft.problem !== null && !isValueField(placeOf(key).field);
+  });
+  if (refused.length === 0) return null;
+  return (
+    <div role="alert">
+      <h2 className="panel-title fault">Not taken</h2>
+      {refused.map(([key, draft]) => (
+        <p key={key}>
+          {placeOf(key).field}, {placeOf(key).side}: {draft.text}. {draft.problem}{" "}
+          <button type="button" className="spine-link" onClick={() => bench.discard(key)}>
+            Discard
+          </button>
+        </p>
+      ))}
+    </div>
+  );
+}

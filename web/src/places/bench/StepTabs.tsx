@@ -1,0 +1,44 @@
+import type { Step, Test } from "../../api/catalogue";
+import { useStore } from "../../components/useStore";
+import type { Bench } from "../../state/bench";
+import { lanesOf, valueField } from "../../state/fields";
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  steps: Step[];
+  current: string;
+  onStep: (index: number) => void;
+}
+
+export function StepTabs({ bench, test, steps, current, onStep }: Props) {
+  useStore(bench.state);
+  if (steps.length < 2) return null;
+  return (
+    <div className="step-tabs">
+      {steps.map((step, index) => (
+        <button
+          key={step.code}
+          type="button"
+          aria-current={step.code === current ? "step" : undefined}
+          onClick={() => onStep(index)}
+        >
+          {index + 1} {step.title}
+          {progress(bench, test, step)}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** Which lanes of a step hold something. */
+function progress(bench: Bench, test: Test, step: Step): string {
+  const done = (["left", "right"] as const).filter((side) =>
+    step.measures.some((measure) => {
+      const lane = lanesOf(test, measure).includes(null) ? null : side;
+      return bench.value({ test: test.code, side: lane, field: valueField(measure) }) !== null;
+    }),
+  );
+  if (done.length === 2) return ", both";
+  return done[0] ? `, ${done[0]}` : "";
+}

@@ -1,0 +1,46 @@
+// The stops of a screen: what is planned, and what was recorded without being planned.
+import type { Catalogue, Test } from "../../api/catalogue";
+import type { Side } from "../../api/client";
+import type { Screen } from "../../api/screens";
+import { type Fields, isValueField, placeOf } from "../../state/fields";
+
+export interface Stop {
+  test: Test;
+}
+
+export interface Position {
+  name: string;
+  stops: Stop[];
+}
+
+const POSITIONS: readonly (readonly [Test["position"], string])[] = [
+  ["standing", "Standing"],
+  ["sitting", "Sitting"],
+  ["supine", "Lying on the back"],
+  ["side_lying", "Lying on the side"],
+  ["prone", "Lying face down"],
+];
+
+export function stopsOf(catalogue: Catalogue, screen: Screen, fields: Fields): Stop[] {
+  const wanted = new Set<string>(screen.record.planned ?? []);
+  for (const key of fields.keys()) wanted.add(placeOf(key).test);
+  return inPositions(catalogue.tests.filter((test) => wanted.has(test.code))).flatMap(
+    (position) => position.stops,
+  );
+}
+
+export const inPositions = (tests: Test[]): Position[] =>
+  POSITIONS.map(([code, name]) => ({
+    name,
+    stops: tests.filter((test) => test.position === code).map((test) => ({ test })),
+  })).filter((position) => position.stops.length > 0);
+
+/** Whether a lane of a test holds a value or a reason why not. */
+export function laneDone(fields: Fields, test: string, side: Side): boolean {
+  for (const key of fields.keys()) {
+    const place = placeOf(key);
+    const says = isValueField(place.field) || place.field === "declined";
+    if (place.test === test && says && (place.side === side || place.side === null)) return true;
+  }
+  return false;
+}

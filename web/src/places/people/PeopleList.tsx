@@ -1,0 +1,109 @@
+import { useQuery } from "@tanstack/react-query";
+import type { Athlete } from "../../api/athletes";
+import { catalogueQuery } from "../../api/catalogue";
+import type { Schema, Side } from "../../api/client";
+import { ProblemNote } from "../../components/ProblemNote";
+import { SideMark } from "../../components/SideMark";
+import { Tally } from "../../components/Tally";
+import { ageOn, dayWords, readable, today } from "../../state/wording";
+
+interface Props {
+  athletes: Athlete[] | undefined;
+  error: unknown;
+  filtered: boolean;
+  chosen: string | null;
+  onChoose: (id: string) => void;
+}
+
+/** Two lanes and a spine for every athlete: flags left, name, flags right. */
+export function PeopleList({ athletes, error, filtered, chosen, onChoose }: Props) {
+  if (error) return <ProblemNote error={error} />;
+  if (!athletes) return <p className="p-3 muted">Opening</p>;
+  if (athletes.length === 0) {
+    return (
+      <p className="p-3 muted">
+        {filtered
+          ? "Nobody fits. Change the search or the squad."
+          : "Nobody here yet. Add an athlete."}
+      </p>
+    );
+  }
+  return (
+    <div className="people-list">
+      <div className="lanes people-head">
+        <div className="lane-left">
+          <SideMark side="left" /> left
+        </div>
+        <div className="spine">{athletes.length} athletes</div>
+        <div className="lane-right">
+          right <SideMark side="right" />
+        </div>
+      </div>
+      <ul>
+        {athletes.map((athlete) => (
+          <li key={athlete.id}>
+            <PersonRow athlete={athlete} chosen={athlete.id === chosen} onChoose={onChoose} />
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+interface RowProps {
+  athlete: Athlete;
+  chosen: boolean;
+  onChoose: (id: string) => void;
+}
+
+function PersonRow({ athlete, chosen, onChoose }: RowProps) {
+  const age = ageOn(athlete.birth_date, today());
+  return (
+    <button
+      type="button"
+      className="lanes person"
+      aria-pressed={chosen}
+      onClick={() => onChoose(athlete.id)}
+    >
+      <span className="lane-left">
+        <LaneFlags athlete={athlete} side="left" />
+      </span>
+      <span className="spine">
+        <strong>{athlete.name}</strong>
+        <span className="muted small">
+          {[athlete.ref, age, athlete.sport]
+            .filter((part) => part !== null && part !== "")
+            .join(" · ")}
+        </span>
+      </span>
+      <span className="lane-right">
+        <LaneFlags athlete={athlete} side="right" />
+      </span>
+    </button>
+  );
+}
+
+function LaneFlags({ athlete, side }: { athlete: Athlete; side: Side }) {
+  const names = useQuery(catalogueQuery).data?.flag_names ?? {};
+  const screen = athlete.last_screen;
+  if (!screen) return <span className="muted">not screened</span>;
+  const flags = screen.flags.filter((flag) => flag.side === side || flag.side === null);
+  if (flags.length === 0) {
+    return <span className="muted">{silence(screen)}</span>;
+  }
+  return (
+    <>
+      {flags.slice(0, 2).map((flag) => (
+        <span key={flag.code} className="lane-flag">
+          <Tally strength={flag.strength} word={false} />{" "}
+          {names[flag.code] ?? readable(flag.code.replace(".", " "))}
+        </span>
+      ))}
+      {flags.length > 2 ? <span className="muted">and {flags.length - 2} more</span> : null}
+    </>
+  );
+}
+
+/** An empty lane is never silent. */
+const silence = (screen: Schema["LastScreen"]): string =>
+  screen.state === "open" ? `open since ${dayWords(screen.date)}` : "no flag";

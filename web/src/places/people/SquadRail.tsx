@@ -1,0 +1,129 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, type ReactNode, useState } from "react";
+import Button from "react-bootstrap/Button";
+import { addSquad, editSquad, type Squad, squadsQuery } from "../../api/athletes";
+import { faultAt, ProblemNote } from "../../components/ProblemNote";
+import { isStaff, useSession } from "../../components/session";
+import { TextField } from "../../components/TextField";
+
+interface Props {
+  squads: Squad[];
+  chosen: string | null;
+  archived: boolean;
+  onChoose: (squad: string | null, archived: boolean) => void;
+}
+
+export function SquadRail({ squads, chosen, archived, onChoose }: Props) {
+  const session = useSession();
+  const [editing, setEditing] = useState<Squad | "new" | null>(null);
+  const standing = squads.filter((squad) => !squad.archived);
+  const gone = squads.filter((squad) => squad.archived);
+  const current = standing.find((squad) => squad.id === chosen);
+  return (
+    <nav className="rail" aria-label="Squads">
+      <RailButton on={chosen === null && !archived} onClick={() => onChoose(null, false)}>
+        Everyone
+      </RailButton>
+      {standing.map((squad) => (
+        <RailButton
+          key={squad.id}
+          on={chosen === squad.id}
+          onClick={() => onChoose(squad.id, false)}
+        >
+          <span>{squad.name}</span>
+          <span className="muted">{squad.members}</span>
+        </RailButton>
+      ))}
+      <RailButton on={archived} onClick={() => onChoose(null, true)}>
+        Archived athletes
+      </RailButton>
+      {isStaff(session) ? (
+        <div className="rail-tools">
+          {current ? (
+            <Button variant="quiet" onClick={() => setEditing(current)}>
+              Edit {current.name}
+            </Button>
+          ) : null}
+          <Button variant="quiet" onClick={() => setEditing("new")}>
+            Add squad
+          </Button>
+          {editing ? (
+            <SquadForm
+              squad={editing === "new" ? null : editing}
+              onDone={(kept) => {
+                setEditing(null);
+                if (!kept) onChoose(null, false);
+              }}
+            />
+          ) : null}
+          {gone.map((squad) => (
+            <RestoreSquad key={squad.id} squad={squad} />
+          ))}
+        </div>
+      ) : null}
+    </nav>
+  );
+}
+
+function RailButton(props: { on: boolean; onClick: () => void; children: ReactNode }) {
+  return (
+    <button type="button" className="rail-line" aria-pressed={props.on} onClick={props.onClick}>
+      {props.children}
+    </button>
+  );
+}
+
+function SquadForm({ squad, onDone }: { squad: Squad | null; onDone: (kept: boolean) => void }) {
+  const queries = useQueryClient();
+  const [name, setName] = useState(squad?.name ?? "");
+  const [id] = useState(() => squad?.id ?? crypto.randomUUID());
+  const save = useMutation({
+    mutationFn: (archive: boolean) =>
+      squad ? editSquad(id, archive ? { archived: true } : { name }) : addSquad(id, name),
+    onSuccess: (_done, archive) => {
+      void queries.invalidateQueries(squadsQuery);
+      onDone(!archive);
+    },
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    save.mutate(false);
+  };
+  return (
+    <form onSubmit={submit}>
+      <TextField
+        label="Name of the squad"
+        value={name}
+        onChange={setName}
+        fault={faultAt(save.error, "name")}
+        autoFocus
+        required
+      />
+      <ProblemNote error={save.error} known={["name"]} />
+      <Button type="submit" disabled={save.isPending}>
+        Save
+      </Button>{" "}
+      {squad ? (
+        <Button variant="quiet" onClick={() => save.mutate(true)}>
+          Archive
+        </Button>
+      ) : null}{" "}
+      <Button variant="quiet" onClick={() => onDone(true)}>
+        Cancel
+      </Button>
+    </form>
+  );
+}
+
+function RestoreSquad({ squad }: { squad: Squad }) {
+  const queries = useQueryClient();
+  const restore = useMutation({
+    mutationFn: () => editSquad(squad.id, { archived: false }),
+    onSuccess: () => queries.invalidateQueries(squadsQuery),
+  });
+  return (
+    <Button variant="quiet" onClick={() => restore.mutate()}>
+      Restore {squad.name}
+    </Button>
+  );
+}

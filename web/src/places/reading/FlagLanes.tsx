@@ -1,0 +1,135 @@
+import type { Catalogue } from "../../api/catalogue";
+import type { Side } from "../../api/client";
+import type { Flag, Reading, Screen } from "../../api/screens";
+import { SideMark } from "../../components/SideMark";
+import { RuledDown, Tally } from "../../components/Tally";
+import { fieldsOf, isValueField, placeOf } from "../../state/fields";
+import { readable, retakeReason } from "../../state/wording";
+
+interface Props {
+  reading: Reading;
+  screen: Screen;
+  catalogue: Catalogue;
+}
+
+/** Every flag in its lane, named in the spine. An empty lane says why it is empty. */
+export function FlagLanes({ reading, screen, catalogue }: Props) {
+  const codes = [...new Set([...reading.flags, ...reading.ruled_down].map((flag) => flag.code))];
+  const name = (code: string) => catalogue.flag_names[code] ?? readable(code.replace(".", " "));
+  const covered = reading.coverage;
+  return (
+    <>
+      <div className="lanes reading-head">
+        <div className="lane-left">
+          <SideMark side="left" /> left{roleOf(screen, "left")}
+        </div>
+        <div className="spine">
+          {covered.done} of {covered.planned} planned done
+        </div>
+        <div className="lane-right">
+          {roleOf(screen, "right")}right <SideMark side="right" />
+        </div>
+      </div>
+      {codes.length === 0 ? <NothingFlagged reading={reading} screen={screen} /> : null}
+      {codes.map((code) => (
+        <div key={code} className="lanes flag-row">
+          <FlagCell code={code} side="left" reading={reading} screen={screen} />
+          <div className="spine">
+            <strong>{name(code)}</strong>
+            <span className="muted small">{rulesOf(reading, code)}</span>
+          </div>
+          <FlagCell code={code} side="right" reading={reading} screen={screen} />
+        </div>
+      ))}
+    </>
+  );
+}
+
+function roleOf(screen: Screen, side: Side): string {
+  const complaint = screen.record.intake?.complaint;
+  if (!complaint?.side || complaint.region === "none") return "";
+  const role = complaint.side === side || complaint.side === "both" ? "involved" : "uninvolved";
+  return side === "left" ? ` · ${role}` : `${role} · `;
+}
+
+function rulesOf(reading: Reading, code: string): string {
+  const rules = [...reading.flags, ...reading.ruled_down]
+    .filter((flag) => flag.code === code)
+    .flatMap((flag) => flag.because.map((reason) => reason.rule));
+  const own = [...new Set(rules)];
+  return `${own.length === 1 ? "rule" : "rules"} ${own.join(", ")}`;
+}
+
+interface CellProps {
+  code: string;
+  side: Side;
+  reading: Reading;
+  screen: Screen;
+}
+
+function FlagCell({ code, side, reading, screen }: CellProps) {
+  const here = (item: { code: string; side: Side | null }) =>
+    item.code === code && (item.side === side || (item.side === null && side === "left"));
+  const flag = reading.flags.find(here);
+  const ruledDown = reading.ruled_down.find(here);
+  return (
+    <div className={`lane-${side} flag-cell`}>
+      {flag ? <FlagWords flag={flag} /> : null}
+      {ruledDown ? (
+        <>
+          <RuledDown />
+          <div>{ruledDown.because.map((reason) => reason.says).join(" ")}</div>
+        </>
+      ) : null}
+      {flag || ruledDown ? null : <span className="muted">{silence(reading, screen, side)}</span>}
+    </div>
+  );
+}
+
+function FlagWords({ flag }: { flag: Flag }) {
+  return (
+    <>
+      <Tally strength={flag.strength} />
+      {flag.because.map((reason) => (
+        <div key={reason.rule + reason.says}>{reason.says}</div>
+      ))}
+      {flag.against.map((says) => (
+        <div key={says} className="against">
+          Against: {says}
+        </div>
+      ))}
+      {flag.uncompared ? <div className="against">Not compared with the other side.</div> : null}
+      {flag.sources.length > 0 ? (
+        <div className="muted small">Source: {flag.sources.join("; ")}</div>
+      ) : null}
+    </>
+  );
+}
+
+/** Not tested, declined, to be taken again, held, or without a flag: never just empty. */
+function silence(reading: Reading, screen: Screen, side: Side): string {
+  const again = reading.retake.find((retake) => retake.side === side);
+  if (again) return `Do again. ${retakeReason(again.reason)}`;
+  const held = reading.held.find((item) => item.side === side);
+  if (held) return `held: ${readable(held.gate)}`;
+  let declined: string | null = null;
+  for (const [key, standing] of fieldsOf(screen.record)) {
+    const place = placeOf(key);
+    if (place.side !== side && place.side !== null) continue;
+    if (isValueField(place.field)) return "no flag from what was measured";
+    if (place.field === "declined") declined = String(standing.value);
+  }
+  return declined ? `not done: ${declined}` : "not tested";
+}
+
+function NothingFlagged({ reading, screen }: { reading: Reading; screen: Screen }) {
+  return (
+    <div className="lanes flag-row">
+      <div className="lane-left flag-cell muted">{silence(reading, screen, "left")}</div>
+      <div className="spine">
+        <strong>No flags</strong>
+      </div>
+      <div className="lane-right flag-cell muted">{silence(reading, screen, "right")}</div>
+    </div>
+  );
+}

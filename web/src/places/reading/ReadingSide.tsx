@@ -1,0 +1,114 @@
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import type { Catalogue } from "../../api/catalogue";
+import type { Side } from "../../api/client";
+import type { Reading, Screen } from "../../api/screens";
+import { SideMark } from "../../components/SideMark";
+import { dayWords, readable, retakeReason, urgencyName } from "../../state/wording";
+import { Arrange } from "./Arrange";
+import { LateAnswers } from "./LateAnswers";
+
+interface Props {
+  reading: Reading;
+  screen: Screen;
+  catalogue: Catalogue;
+  onChanged: () => void;
+}
+
+/** What to do with it: next tests, what to take again, actions, options, signatures. */
+export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
+  const testName = (code: string) =>
+    catalogue.tests.find((test) => test.code === code)?.name ?? code;
+  const flagName = (code: string) => catalogue.flag_names[code] ?? readable(code);
+  const open = (test: string) => `/screens/${screen.record.id}/bench/${test}`;
+  return (
+    <aside className="panel" aria-label="What follows">
+      <Part title="Next, most useful first" empty="Nothing more would change this reading.">
+        {reading.next.map((item) => (
+          <Line key={`${item.test} ${item.side}`} side={item.side} title={testName(item.test)}>
+            {item.why} <Link to={open(item.test)}>Open</Link>
+          </Line>
+        ))}
+      </Part>
+      <Part title="Do again">
+        {reading.retake.map((item) => (
+          <Line
+            key={`${item.test} ${item.side} ${item.reason}`}
+            side={item.side}
+            title={testName(item.test)}
+          >
+            {retakeReason(item.reason)} <Link to={open(item.test)}>Open</Link>
+          </Line>
+        ))}
+      </Part>
+      <Part title="Still open">
+        {reading.coverage.open.map((test) => (
+          <Line key={test} side={null} title={testName(test)}>
+            Planned, neither done nor declined. <Link to={open(test)}>Open</Link>
+          </Line>
+        ))}
+      </Part>
+      <Part title="Actions">
+        {reading.actions.map((action) => (
+          <Line
+            key={`${action.code} ${action.side}`}
+            side={action.side}
+            title={`${urgencyName(action.urgency)}: ${actionFlag(reading, action, flagName)}`}
+          >
+            {action.from && action.to ? `${dayWords(action.from)} to ${dayWords(action.to)}. ` : ""}
+            <Arrange screen={screen} action={action} onChanged={onChanged} />
+          </Line>
+        ))}
+      </Part>
+      <Part title="Options for a licensed practitioner">
+        {[...new Set(reading.advice.flatMap((item) => item.options))].map((option) => (
+          <p key={option} className="mb-1">
+            {option}
+          </p>
+        ))}
+      </Part>
+      <LateAnswers screen={screen} catalogue={catalogue} onChanged={onChanged} />
+      <Part title="Signed">
+        {screen.signatures.map((signature) => (
+          <p key={signature.number} className="mb-1">
+            {signature.number === 0 ? "Signed" : `Amended: ${signature.reason}.`} {signature.by},{" "}
+            {dayWords(signature.at)}
+          </p>
+        ))}
+      </Part>
+      <p className="caution">
+        Findings for a licensed practitioner to weigh. Not a diagnosis; local protocols come first.
+      </p>
+    </aside>
+  );
+}
+
+function actionFlag(
+  reading: Reading,
+  action: Reading["actions"][number],
+  name: (code: string) => string,
+): string {
+  const flag = reading.flags.find(
+    (candidate) => action.code === `${action.urgency}.${candidate.code.replaceAll(".", "_")}`,
+  );
+  return flag ? name(flag.code) : readable(action.code.split(".").at(-1) ?? action.code);
+}
+
+function Part(props: { title: string; empty?: string; children: ReactNode[] }) {
+  if (props.children.length === 0 && !props.empty) return null;
+  return (
+    <section>
+      <h2 className="panel-title">{props.title}</h2>
+      {props.children.length > 0 ? props.children : <p className="muted">{props.empty}</p>}
+    </section>
+  );
+}
+
+function Line(props: { side: Side | null; title: string; children: ReactNode }) {
+  return (
+    <div className="side-line">
+      <strong>{props.title}</strong> {props.side ? <SideMark side={props.side} /> : null}
+      <div className="muted">{props.children}</div>
+    </div>
+  );
+}

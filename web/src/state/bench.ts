@@ -1,0 +1,344 @@
+// One screen at the bench: what stands, what waits, what is being typed, what it reads as.
+import type { Answer, Changes, Preview, Reading, Screen } from "../api/screens";
+import type { Draft, Drafts } from "./drafts";
+import {
+  type Fields,
+  fieldsOf,
+  isValueField,
+  type Json,
+  type Place,
+  placeKey,
+  placeOf,
+  withChanges,
+} from "./fields";
+import type { Outbox } from "./outbox";
+import { type DialSetting, dialOf, type Parsed, parseTrials, textOf } from "./parse";
+import type { Delivered, Refusal, Sender } from "./sender";
+import { createStore } from "./store";
+
+export interface BenchState {
+  fields: Fields;
+  revision: number;
+  signed: boolean;
+  waiting: ReadonlyMap<string, Json>;
+  drafts: ReadonlyMap<string, Draft>;
+  faults: ReadonlyMap<string, string>;
+  reading: Reading | null;
+  /** False while the reading is older than what is typed. */
+  readingCurrent: boolean;
+  late: number;
+  canUndo: boolean;
+}
+
+export interface Change extends Place {
+  value: Json;
+}
+
+type AskPreview = (answers: Answer[], signal: AbortSignal) => Promise<Preview>;
+
+const NO_DRAFT: Draft = { text: "", dial: null, problem: null };
+
+export class Bench {
+  readonly state = createStore<BenchState>({
+    fields: new Map(),
+    revision: 0,
+    signed: false,
+    waiting: new Map(),
+    drafts: new Map(),
+    faults: new Map(),
+    reading: null,
+    readingCurrent: false,
+    late: 0,
+    canUndo: false,
+  });
+  private readonly undoable: Change[][] = [];
+  private asking: AbortController | null = null;
+  private readonly stops: (() => void)[];
+
+  constructor(
+    private readonly screen: string,
+    opened: Screen,
+    private readonly drafts: Drafts,
+    private readonly outbox: Outbox,
+    private readonly sender: Sender,
+    private readonly askPreview: AskPreview,
+    private readonly now: () => string = () => new Date().toISOString(),
+  ) {
+    this.state.update((state) => ({
+      ...state,
+      fields: fieldsOf(opened.record),
+      revision: opened.revision,
+      signed: opened.state === "signed",
+      late: opened.late.length,
+      waiting: this.waitingNow(),
+      drafts: drafts.all(),
+    }));
+    this.stops = [
+      sender.onDelivered((what) => this.delivered(what)),
+      sender.onRefused((what) => this.refused(what)),
+    ];
+    void this.takeUp();
+  }
+
+  close(): void {
+    for (const stop of this.stops) stop();
+    this.asking?.abort();
+  }
+
+  /** What stands in a field: what waits to be sent comes before what the server has. */
+  value(place: Place): Json {
+    const { waiting, fields } = this.state.get();
+    const key = placeKey(place);
+    return waiting.has(key) ? waiting.get(key) : (fields.get(key)?.value ?? null);
+  }
+
+  hasDraft(place: Place): boolean {
+    return this.state.get().drafts.has(placeKey(place));
+  }
+
+  draft(place: Place): Draft {
+    const typed = this.state.get().drafts.get(placeKey(place));
+    if (typed) return typed;
+    const value = this.value(place);
+    return { ...NO_DRAFT, text: textOf(value), dial: dialOf(value) };
+  }
+
+  problem(place: Place): string | null {
+    const { faults, drafts } = this.state.get();
+    const key = placeKey(place);
+    return faults.get(key) ?? drafts.get(key)?.problem ?? null;
+  }
+
+  /** Every key press: kept on the device, and read at once. */
+  type(place: Place, text: string, dial: DialSetting | null): void {
+    const key = placeKey(place);
+    this.keepDraft(key, { text, dial, problem: null });
+    const parsed = parseTrials(text, dial);
+    this.state.update((state) => ({
+      ...state,
+      faults: withFault(state.faults, key, parsed.kind === "fault" ? parsed.problem : null),
+    }));
+    void this.read();
+  }
+
+  /** Takes a draft as the value. False where it cannot be taken; it stays as typed. */
+  commit(place: Place): boolean {
+    const key = placeKey(place);
+    const draft = this.state.get().drafts.get(key);
+    if (!draft) return true;
+    const value = this.settled(place, draft);
+    if (value === undefined) return false;
+    this.forget(key);
+    if (!draft.written && !sameJson(value, this.value(place))) this.write([{ ...place, value }]);
+    return true;
+  }
+
+  /** After two seconds' rest: sent, while the text stays as it is under the hand. */
+  rest(place: Place): void {
+    const key = placeKey(place);
+    const draft = this.state.get().drafts.get(key);
+    const value = draft && !draft.written ? this.settled(place, draft) : undefined;
+    if (!draft || value === undefined || sameJson(value, this.value(place))) return;
+    this.write([{ ...place, value }]);
+    this.keepDraft(key, { ...draft, written: true });
+  }
+
+  /** Words being written, kept like every other key press. */
+  keepText(place: Place, text: string): void {
+    this.keepDraft(placeKey(place), { text, dial: null, problem: null, written: true });
+  }
+
+  textDraft(place: Place): string | null {
+    return this.state.get().drafts.get(placeKey(place))?.text ?? null;
+  }
+
+  /** Gives up a draft that cannot be taken. */
+  discard(key: string): void {
+    this.forget(key);
+    void this.read();
+  }
+
+  /** A draft's value; undefined where it cannot be taken. */
+  private settled(place: Place, draft: Draft): Json | undefined {
+    if (this.problem(place)) return undefined;
+    const parsed = parseTrials(draft.text, draft.dial);
+    if (parsed.kind === "fault") return undefined;
+    return parsed.kind === "empty" ? null : parsed.value;
+  }
+
+  private keepDraft(key: string, draft: Draft): void {
+    this.drafts.put(key, draft);
+    this.state.update((state) => ({ ...state, drafts: new Map(state.drafts).set(key, draft) }));
+  }
+
+  /** What was left unsaved by a reload or a closed lid is taken now, if it can be. */
+  private async takeUp(): Promise<void> {
+    await this.read();
+    if (!this.state.get().readingCurrent) return;
+    for (const key of [...this.state.get().drafts.keys()]) {
+      const place = placeOf(key);
+      if (isValueField(place.field)) this.commit(place);
+    }
+  }
+
+  /** One action of the user, one or more fields: kept, undoable, sent. */
+  write(changes: Change[], undoable = true): void {
+    if (undoable) {
+      const before = changes.map((change) => ({ ...change, value: this.value(change) }));
+      this.undoable.push(before);
+    }
+    const answers = changes.map((change) => this.answer(change));
+    this.outbox.put(this.screen, answers);
+    for (const change of changes) this.forget(placeKey(change));
+    this.state.update((state) => ({
+      ...state,
+      waiting: this.waitingNow(),
+      canUndo: this.undoable.length > 0,
+    }));
+    this.sender.wake();
+    void this.read();
+  }
+
+  /** Puts back what stood before the last action, wherever that was. */
+  undo(): Change[] | null {
+    const before = this.undoable.pop();
+    if (!before) return null;
+    this.write(before, false);
+    return before;
+  }
+
+  /** A value that was entered on the wrong side. Where the other side holds one, they change places. */
+  moveAcross(test: string, field: string, from: "left" | "right"): void {
+    const to = from === "left" ? "right" : "left";
+    const here: Place = { test, side: from, field };
+    const there: Place = { test, side: to, field };
+    this.commit(here);
+    this.commit(there);
+    this.write([
+      { ...here, value: this.value(there) },
+      { ...there, value: this.value(here) },
+    ]);
+  }
+
+  /** What others wrote. Drafts stay as they are. */
+  apply(changes: Changes): void {
+    if (changes.revision <= this.state.get().revision && changes.state === "open") return;
+    this.state.update((state) => ({
+      ...state,
+      fields: withChanges(state.fields, changes.answers),
+      revision: Math.max(changes.revision, state.revision),
+      signed: changes.state === "signed",
+    }));
+    void this.read();
+  }
+
+  private answer(change: Change): Answer {
+    const { test, side, field, value } = change;
+    return { id: crypto.randomUUID(), key: "", test, side, field, value, at: this.now() };
+  }
+
+  private waitingNow(): Map<string, Json> {
+    const waiting = new Map<string, Json>();
+    for (const { answer } of this.outbox.list(this.screen)) {
+      const side = answer.side ?? null;
+      waiting.set(placeKey({ test: answer.test, side, field: answer.field }), answer.value ?? null);
+    }
+    return waiting;
+  }
+
+  private forget(key: string): void {
+    this.drafts.drop(key);
+    this.state.update((state) => {
+      const drafts = new Map(state.drafts);
+      drafts.delete(key);
+      return { ...state, drafts, faults: withFault(state.faults, key, null) };
+    });
+  }
+
+  private delivered(what: Delivered): void {
+    if (what.screen !== this.screen) return;
+    const late = new Set(what.late);
+    const written = what.answers
+      .filter((answer) => !late.has(answer.id))
+      .map((answer) => ({ ...answer, side: answer.side ?? null, by: null, at: answer.at ?? null }));
+    this.state.update((state) => ({
+      ...state,
+      // The revision stays: what others wrote in between still has to be fetched.
+      fields: withChanges(state.fields, written as Changes["answers"]),
+      waiting: this.waitingNow(),
+      late: state.late + late.size,
+      signed: state.signed || late.size > 0,
+    }));
+  }
+
+  private refused(what: Refusal): void {
+    if (what.screen !== this.screen) return;
+    // The device has already made drafts of what was handed back.
+    this.state.update((state) => ({
+      ...state,
+      waiting: this.waitingNow(),
+      drafts: this.drafts.all(),
+    }));
+  }
+
+  /** Asks what it reads as with everything typed so far. A newer question ends an older one. */
+  private async read(): Promise<void> {
+    this.asking?.abort();
+    const asking = new AbortController();
+    this.asking = asking;
+    this.state.update((state) => ({ ...state, readingCurrent: false }));
+    const drafts = this.draftAnswers();
+    const waiting = this.outbox.list(this.screen).map(({ answer }) => answer);
+    try {
+      const answers = [...waiting, ...drafts.map(({ answer }) => answer)];
+      const found = await this.askPreview(answers, asking.signal);
+      if (asking.signal.aborted) return;
+      this.state.update((state) => ({
+        ...state,
+        reading: found.reading,
+        readingCurrent: true,
+        faults: draftFaults(state, drafts, found, waiting.length),
+      }));
+    } catch {
+      // Away or overtaken: the last reading stays, marked as older than what is typed.
+    }
+  }
+
+  private draftAnswers(): { key: string; answer: Answer }[] {
+    const found: { key: string; answer: Answer }[] = [];
+    for (const [key, draft] of this.state.get().drafts) {
+      const parsed: Parsed = parseTrials(draft.text, draft.dial);
+      const place = placeOf(key);
+      if (parsed.kind === "fault" || !isValueField(place.field)) continue;
+      const value = parsed.kind === "empty" ? null : parsed.value;
+      found.push({ key, answer: this.answer({ ...place, value }) });
+    }
+    return found;
+  }
+}
+
+function withFault(faults: ReadonlyMap<string, string>, key: string, problem: string | null) {
+  const next = new Map(faults);
+  if (problem) next.set(key, problem);
+  else next.delete(key);
+  return next;
+}
+
+/** The server's faults for what is being typed, at the field; what was no number keeps its own. */
+function draftFaults(
+  state: BenchState,
+  drafts: { key: string }[],
+  found: Preview,
+  before: number,
+): Map<string, string> {
+  const faults = new Map(state.faults);
+  drafts.forEach(({ key }, index) => {
+    const path = `answers[${before + index}].`;
+    const fault = found.faults.find((candidate) => candidate.path.startsWith(path));
+    if (fault) faults.set(key, fault.problem);
+    else faults.delete(key);
+  });
+  return faults;
+}
+
+const sameJson = (a: Json, b: Json) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);

@@ -1,0 +1,86 @@
+// What stands in each field of a screen, as the server has it.
+
+import type { Test } from "../api/catalogue";
+import type { Side } from "../api/client";
+import type { Changes, Screen } from "../api/screens";
+
+export type Lane = Side | null;
+export type Json = unknown;
+
+export interface Place {
+  test: string;
+  side: Lane;
+  field: string;
+}
+
+export interface Standing {
+  value: Json;
+  by: string | null;
+  at: string | null;
+}
+
+export type Fields = ReadonlyMap<string, Standing>;
+
+export const placeKey = (place: Place): string =>
+  [place.test, place.side ?? "", place.field].join("|");
+
+export function placeOf(key: string): Place {
+  const [test = "", side = "", field = ""] = key.split("|");
+  return { test, side: side === "left" || side === "right" ? side : null, field };
+}
+
+export const valueField = (measure: string): string => `values.${measure}`;
+
+export const isValueField = (field: string): boolean => field.startsWith("values.");
+
+const ENTRY_FIELDS = ["pain", "seen", "declined", "method", "by_exception", "note"] as const;
+
+/** The open record's entries, field by field. A later entry replaces an earlier one. */
+export function fieldsOf(record: Screen["record"]): Map<string, Standing> {
+  const fields = new Map<string, Standing>();
+  for (const entry of record.entries) {
+    const side = entry.side ?? null;
+    const who = { by: entry.by ?? null, at: entry.at ?? null };
+    const put = (lane: Lane, field: string, value: Json) =>
+      fields.set(placeKey({ test: entry.test, side: lane, field }), { value, ...who });
+    for (const [measure, value] of Object.entries(entry.values ?? {})) {
+      if (side === null && isPerSide(value)) {
+        for (const [own, part] of Object.entries(value))
+          put(own as Side, valueField(measure), part);
+      } else {
+        put(side, valueField(measure), value);
+      }
+    }
+    for (const name of ENTRY_FIELDS) {
+      const value = entry[name];
+      if (value !== null && value !== undefined) put(side, name, value);
+    }
+  }
+  return fields;
+}
+
+function isPerSide(value: Json): value is Record<string, Json> {
+  if (typeof value !== "object" || value === null || Array.isArray(value)) return false;
+  const keys = Object.keys(value);
+  return keys.length > 0 && keys.every((key) => key === "left" || key === "right");
+}
+
+/** The same fields with what others, or this device, wrote since. */
+export function withChanges(fields: Fields, answers: Changes["answers"]): Map<string, Standing> {
+  const next = new Map(fields);
+  for (const answer of answers) {
+    const key = placeKey({ test: answer.test, side: answer.side ?? null, field: answer.field });
+    if (answer.value === null) next.delete(key);
+    else next.set(key, { value: answer.value, by: answer.by, at: answer.at });
+  }
+  return next;
+}
+
+/** The lanes a measure is asked in: both sides, or one lane for the whole. */
+export const lanesOf = (test: Test, measure: string): Lane[] => {
+  const found = test.measures.find((candidate) => candidate.code === measure);
+  return test.sides === "both" && found?.per_side === false ? [null] : ["left", "right"];
+};
+
+/** Where what belongs to the entry as a whole stands: its side, or no side for a test of both. */
+export const entryLane = (test: Test, side: Side): Lane => (test.sides === "both" ? null : side);

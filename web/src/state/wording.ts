@@ -1,0 +1,90 @@
+// The few sentences the web part makes itself. Everything clinical comes from the server.
+import type { Measure } from "../api/catalogue";
+import type { Side } from "../api/client";
+import type { Difference } from "../api/screens";
+import { plain, unitOf } from "./parse";
+
+export const SIDE_LETTER: Record<Side, string> = { left: "L", right: "R" };
+
+export const readable = (code: string): string => code.replaceAll("_", " ");
+
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+const PURPOSES: Record<string, string> = {
+  squad_screen: "squad screen",
+  hip_complaint: "hip complaint",
+  ankle_injury: "ankle injury",
+  foot_complaint: "foot complaint",
+  follow_up: "follow-up",
+  return_to_sport: "return to sport",
+  teaching: "teaching",
+};
+
+export const purposeName = (code: string): string => PURPOSES[code] ?? readable(code);
+
+const RETAKES: Record<string, string> = {
+  back_not_flat: "The low back was not flat: the value flatters.",
+  pelvis_moved: "The pelvis or trunk moved: the crossing part is void.",
+  trials_disagree: "The trials differ by more than error.",
+  trunk_lean: "The trunk leaned: repeat with level shoulders.",
+  second_examiner: "Let a second examiner repeat it.",
+  passive_range_unchecked: "Check that the foot moves passively first.",
+  tapes_disagree: "The tapes of one side differ.",
+};
+
+export const retakeReason = (code: string): string => RETAKES[code] ?? readable(code);
+
+const URGENCIES: Record<string, string> = {
+  emergency: "Emergency",
+  same_day: "Same day",
+  refer: "Refer",
+  recheck: "Recheck",
+  train: "Train",
+};
+
+export const urgencyName = (code: string): string => URGENCIES[code] ?? readable(code);
+
+/** The side a difference speaks against, by the measure's polarity; null where neither does. */
+export function findingSide(measure: Measure, difference: number): Side | null {
+  if (difference === 0) return null;
+  const towardsLeft = measure.polarity === "lower" ? difference < 0 : difference > 0;
+  return towardsLeft ? "left" : "right";
+}
+
+/** "L tighter by 12°" or "within error"; differences in whole units. */
+export function differenceWords(measure: Measure, found: Difference): string {
+  if (found.verdict === "within_error") return "within error";
+  const side = findingSide(measure, found.difference);
+  const by = `${Math.round(Math.abs(found.difference))}${unitOf(measure)}`;
+  if (!side) return "no difference";
+  return `${SIDE_LETTER[side]} ${measure.words.finding} by ${by}`;
+}
+
+export const errorWords = (measure: Measure, found: Difference): string =>
+  `error ${plain(found.mdc95)}${unitOf(measure)}`;
+
+/** How the sign goes, for the bar that asks. */
+export function signWords(measure: Measure): string | null {
+  if (measure.kind !== "angle") return null;
+  return `− ${measure.words.negative}, + ${measure.words.positive}`;
+}
+
+const DAY = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric" });
+
+/** A calendar day, the same in every time zone. */
+export function dayWords(iso: string): string {
+  const [year = 1970, month = 1, day = 1] = iso.slice(0, 10).split("-").map(Number);
+  return DAY.format(new Date(year, month - 1, day));
+}
+
+export function ageOn(birth: string | null, day: string): number | null {
+  if (!birth) return null;
+  const years = Number(day.slice(0, 4)) - Number(birth.slice(0, 4));
+  return day.slice(5, 10) < birth.slice(5, 10) ? years - 1 : years;
+}
+
+/** Today where this device is, as YYYY-MM-DD. */
+export function today(now = new Date()): string {
+  const two = (part: number) => String(part).padStart(2, "0");
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+}
