@@ -12,6 +12,11 @@ def plain(value: float) -> str:
     return f"−{text}" if value < 0 and text != "0" else text
 
 
+def whole_degrees(value: float) -> str:
+    """Differences are said in whole degrees: no instrument here tells more."""
+    return f"{abs(value):.0f}°"
+
+
 def above_or_below(value: float) -> str:
     """A thigh angle in words: 0 is level, plus is above."""
     if plain(value) == "0":

@@ -13,7 +13,7 @@ from northstride.core.findings import Finding, Reason, Settle, Step, Strength
 from northstride.core.measurement import less_than, more_than
 from northstride.core.norms import limits
 from northstride.core.sides import SIDES, Side
-from northstride.core.wording import above_or_below, degrees
+from northstride.core.wording import above_or_below, degrees, whole_degrees
 
 TEST = "hip.modified_thomas"
 LIMIT = limits("hip_length")
@@ -315,7 +315,7 @@ def _proves_nothing(case: Case, side: Side) -> bool:
 def _lift(
     case: Case, code: str, side: Side, measure: str, by: float, at: str, word: str, makes: bool
 ) -> Step:
-    says = f"{degrees(abs(by))} {word} than the other side, beyond error."
+    says = f"{whole_degrees(by)} {word} than the other side, beyond error."
     sources = _source(case, measure)
     return Step(code, side, Reason(at, "M9", says), TEST, measure, makes, sources)
 

@@ -46,7 +46,7 @@ function thighReading(joints: Joints, usual: Usual): Shape[] {
   const thigh = joints.thigh;
   if (thigh !== null && thigh !== undefined) {
     shapes.push({ kind: "line", from: HIP, to: away(HIP, 104, -thigh), tone: "arm" });
-    shapes.push({ kind: "arc", at: HIP, radius: 92, from: 0, to: -thigh });
+    shapes.push({ kind: "arc", at: HIP, radius: 46, from: 0, to: -thigh });
   }
   shapes.push({ kind: "axis", at: HIP });
   return shapes;

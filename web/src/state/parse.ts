@@ -113,8 +113,9 @@ export function plain(value: number): string {
   return `${rounded < 0 ? "−" : ""}${Math.abs(rounded)}`;
 }
 
-/** Angles carry their sign both ways, because above and below level are both findings. */
+/** Where zero lies within what is usual, a plus tells as much as a minus; elsewhere it is noise. */
 export function signed(value: number, measure: Measure): string {
-  const plus = measure.kind === "angle" && value > 0 ? "+" : "";
+  const aroundZero = measure.kind === "angle" && (measure.usual?.[0] ?? 0) <= 0;
+  const plus = aroundZero && value > 0 ? "+" : "";
   return `${plus}${plain(value)}`;
 }

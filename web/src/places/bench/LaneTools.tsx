@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Site, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
+import { SideMark } from "../../components/SideMark";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane, isValueField, placeOf } from "../../state/fields";
@@ -81,6 +82,7 @@ function ToolLane(props: Props & { side: Side }) {
             if (event.key === "Escape") close();
           }}
         >
+          <SideMark side={side} />
           {open === "pain" ? <PainCard {...props} lane={lane} onClose={close} /> : null}
           {open === "note" ? <NoteCard {...props} lane={lane} onClose={close} /> : null}
           {open === "declined" ? (

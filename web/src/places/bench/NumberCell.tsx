@@ -80,7 +80,7 @@ export function NumberCell(props: Props) {
           autoComplete="off"
           inputMode={byTouch ? "none" : "text"}
           maxLength={60}
-          placeholder="–"
+          placeholder="not yet"
           value={shown}
           size={Math.max(3, Math.min(shown.length, 12))}
           onChange={(event) => bench.type(place, event.target.value, setting)}

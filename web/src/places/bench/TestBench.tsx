@@ -16,6 +16,7 @@ import {
 } from "../../state/questions";
 import { AskBar } from "./AskBar";
 import { BenchFooter } from "./BenchFooter";
+import { EarlierRows } from "./EarlierRows";
 import { focusQuestion } from "./focus";
 import { KeyHelp } from "./KeyHelp";
 import { LaneTools } from "./LaneTools";
@@ -101,8 +102,10 @@ export function TestBench({ bench, test, screen, catalogue, next, onStop }: Prop
   return (
     <>
       <section className="bench-middle" aria-label={test.name}>
-        <h1>{test.name}</h1>
-        <p className="muted bench-purpose">{test.purpose}</p>
+        <div className="bench-title">
+          <h1>{test.name}</h1>
+          <p className="muted">{test.purpose}</p>
+        </div>
         {state.signed ? (
           <p className="caution" role="status">
             This screen is signed. What you enter here waits for an amendment.
@@ -128,6 +131,7 @@ export function TestBench({ bench, test, screen, catalogue, next, onStop }: Prop
           onAccept={accept}
           onInstead={(base, code) => setInstead(new Map(instead).set(base, code))}
         />
+        <EarlierRows bench={bench} test={test} steps={steps.slice(0, stepIndex)} />
         <SeenRow bench={bench} test={test} step={step} />
         <LaneTools bench={bench} test={test} screen={screen} now={now} sites={catalogue.sites} />
       </section>

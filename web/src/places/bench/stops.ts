@@ -16,9 +16,9 @@ export interface Position {
 const POSITIONS: readonly (readonly [Test["position"], string])[] = [
   ["standing", "Standing"],
   ["sitting", "Sitting"],
-  ["supine", "Lying on the back"],
-  ["side_lying", "Lying on the side"],
-  ["prone", "Lying face down"],
+  ["supine", "Supine"],
+  ["side_lying", "Side-lying"],
+  ["prone", "Prone"],
 ];
 
 export function stopsOf(catalogue: Catalogue, screen: Screen, fields: Fields): Stop[] {

@@ -1,0 +1,41 @@
+import type { Measure, Step, Test } from "../../api/catalogue";
+import type { Side } from "../../api/client";
+import { useStore } from "../../components/useStore";
+import type { Bench } from "../../state/bench";
+import { valueField } from "../../state/fields";
+import { shownNumber, signed, unitOf } from "../../state/parse";
+import { measureOf } from "../../state/questions";
+
+const MOST_SHOWN = 2;
+const SIDES: readonly Side[] = ["left", "right"];
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  steps: Step[];
+}
+
+/** What the steps before gave, small, so that the eye can compare without going back. */
+export function EarlierRows({ bench, test, steps }: Props) {
+  useStore(bench.state);
+  const said = (measure: Measure, side: Side): string | null => {
+    const value = bench.value({ test: test.code, side, field: valueField(measure.code) });
+    const number = shownNumber(value, "mean");
+    return number === null ? null : `${signed(number, measure)}${unitOf(measure)}`;
+  };
+  const rows = steps
+    .flatMap((step) => step.measures.map((code) => measureOf(test, code)))
+    .filter((measure) => measure.unit !== "1" && SIDES.some((side) => said(measure, side) !== null))
+    .slice(-MOST_SHOWN);
+  return (
+    <>
+      {rows.map((measure) => (
+        <div key={measure.code} className="lanes earlier-row">
+          <div className="lane-left left">{said(measure, "left") ?? "not yet"}</div>
+          <div className="spine muted">{measure.label}</div>
+          <div className="lane-right right">{said(measure, "right") ?? "not yet"}</div>
+        </div>
+      ))}
+    </>
+  );
+}
