@@ -19,9 +19,7 @@ DECIMALS = 2
 
 
 class Out(BaseModel):
-    model_config = ConfigDict(
-        frozen=True, extra="forbid", json_schema_serialization_defaults_required=True
-    )
+    model_config = ConfigDict(frozen=True, extra="forbid", json_schema_serialization_defaults_required=True)
 
 
 class ReasonOut(Out):

@@ -106,7 +106,8 @@ export class Bench {
   problem(place: Place): string | null {
     const { faults, drafts } = this.state.get();
     const key = placeKey(place);
-    return faults.get(key) ?? drafts.get(key)?.problem ?? null;
+    const found = faults.get(key) ?? drafts.get(key)?.problem ?? null;
+    return found?.replace(/-(?=\d)/g, "−") ?? null;
   }
 
   /** Every key press: kept on the device, and read at once. */

@@ -95,7 +95,7 @@ export function NumberCell(props: Props) {
           onKeyDown={pressed}
           onPointerDown={touched}
         />
-        <span className="unit">{unitOf(measure)}</span>
+        <span className="unit">{shown === "" ? "" : unitOf(measure)}</span>
       </div>
       {dial && setting ? (
         <fieldset className="direction" aria-label={`Which way, ${side}`}>

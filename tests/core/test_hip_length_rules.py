@@ -1,0 +1,329 @@
+"""M1 to M9, each at, just under and just over its lines; what spoils a position; the schools."""
+
+from __future__ import annotations
+
+import unittest
+from typing import Any
+
+from tests.support.records import read, read_thomas, record, strengths, thomas
+
+ILIOPSOAS = "tightness.iliopsoas"
+RECTUS = "tightness.rectus_femoris"
+FLEXORS = "tightness.hip_flexors"
+TFL = "tightness.tfl_itb"
+SARTORIUS = "tightness.sartorius"
+
+
+class OneSide(unittest.TestCase):
+    """What the left side alone reads as."""
+
+    def assert_reads(self, expected: dict[str, str], seen: list[str] | None = None, **values: Any) -> None:
+        found = strengths(read_thomas(thomas("left", seen, **values)))
+        self.assertEqual(found, {(code, "left"): strength for code, strength in expected.items()})
+
+
+class HowShort(OneSide):
+    def test_m1_sizes(self) -> None:
+        for thigh, strength in (
+            (-0.1, None),
+            (0, None),
+            (0.1, "possible"),
+            (5, "possible"),
+            (5.1, "likely"),
+            (15, "likely"),
+            (15.1, "strong"),
+        ):
+            with self.subTest(thigh=thigh):
+                self.assert_reads({FLEXORS: strength} if strength else {}, thigh_angle=thigh)
+
+    def test_the_mean_of_the_trials_is_sized(self) -> None:
+        self.assert_reads({FLEXORS: "possible"}, thigh_angle=[4, 5, 6])
+        self.assert_reads({FLEXORS: "likely"}, thigh_angle=[4, 5, 6.1])
+
+    def test_the_median_where_the_school_says_so(self) -> None:
+        entry = thomas("left", thigh_angle=[4, 4, 8])
+        by_mean = read_thomas(entry, schools={"trial_value": "mean"})
+        by_median = read_thomas(entry, schools={"trial_value": "median"})
+        self.assertEqual(strengths(by_mean), {(FLEXORS, "left"): "likely"})
+        self.assertEqual(strengths(by_median), {(FLEXORS, "left"): "possible"})
+
+    def test_no_knee_straight_asks_for_it(self) -> None:
+        reading = read_thomas(thomas("left", thigh_angle=3))
+        self.assertEqual(reading["flags"][0]["settle"], ["hip.modified_thomas"])
+        (wanted,) = reading["next"]
+        self.assertEqual((wanted["test"], wanted["side"]), ("hip.modified_thomas", "left"))
+
+
+class WhichMuscle(OneSide):
+    def test_m2_knee_straight_lets_it_down_the_rectus(self) -> None:
+        for straight in (0, -0.1, -6):
+            self.assert_reads({RECTUS: "likely"}, thigh_angle=8, thigh_angle_knee_straight=straight)
+
+    def test_m2_stays_up_the_iliopsoas(self) -> None:
+        for straight in (8, 4, 3):
+            with self.subTest(straight=straight):
+                self.assert_reads({ILIOPSOAS: "likely"}, thigh_angle=8, thigh_angle_knee_straight=straight)
+
+    def test_m2_both_where_it_drops_more_than_five_and_stays_above(self) -> None:
+        self.assert_reads(
+            {ILIOPSOAS: "possible", RECTUS: "likely"}, thigh_angle=8, thigh_angle_knee_straight=2.9
+        )
+        self.assert_reads(
+            {ILIOPSOAS: "likely", RECTUS: "strong"}, thigh_angle=22, thigh_angle_knee_straight=6
+        )
+
+    def test_m2_float_noise_is_no_second_muscle(self) -> None:
+        self.assert_reads({ILIOPSOAS: "likely"}, thigh_angle=8.3, thigh_angle_knee_straight=3.3)
+
+    def test_a_normal_thigh_names_nothing_whatever_the_knee_straight_says(self) -> None:
+        self.assert_reads({}, thigh_angle=0, thigh_angle_knee_straight=4)
+        self.assert_reads({}, thigh_angle_knee_straight=9)
+
+
+class KneeBend(OneSide):
+    def test_m3_sizes(self) -> None:
+        for knee, strength in (
+            (90.1, None),
+            (90, None),
+            (89.9, "possible"),
+            (80, "possible"),
+            (79.9, "likely"),
+            (70, "likely"),
+            (69.9, "strong"),
+        ):
+            with self.subTest(knee=knee):
+                self.assert_reads({RECTUS: strength} if strength else {}, knee_angle=knee)
+
+    def test_m3_follows_the_schools_pass_mark(self) -> None:
+        for mark, strength in ((80, None), (90, "possible"), (100, "likely")):
+            found = strengths(read_thomas(thomas("left", knee_angle=85), schools={"knee_pass": mark}))
+            self.assertEqual(found.get((RECTUS, "left")), strength)
+
+    def test_m3_reads_the_shortfall_as_well(self) -> None:
+        self.assert_reads({RECTUS: "possible"}, knee_shortfall=10)
+        self.assert_reads({RECTUS: "likely"}, knee_shortfall=10.1)
+        self.assert_reads({}, knee_shortfall=0)
+
+    def test_m2_and_m3_agree(self) -> None:
+        both = {"thigh_angle": 8, "thigh_angle_knee_straight": -2}
+        self.assert_reads({RECTUS: "likely"}, **both, knee_angle=82)
+        self.assert_reads({RECTUS: "strong"}, **both, knee_angle=79)
+        self.assert_reads({RECTUS: "possible"}, thigh_angle=3, thigh_angle_knee_straight=-2, knee_angle=85)
+
+
+class Drifts(OneSide):
+    def test_m4_sizes(self) -> None:
+        for drift, strength in ((5, None), (5.1, "possible"), (15, "possible"), (15.1, "likely")):
+            with self.subTest(drift=drift):
+                self.assert_reads({TFL: strength} if strength else {}, abduction_drift=drift)
+
+    def test_m4_internal_rotation_adds_a_step(self) -> None:
+        self.assert_reads({TFL: "likely"}, abduction_drift=7, rotation_drift=-5)
+        self.assert_reads({TFL: "possible"}, abduction_drift=7, rotation_drift=-4.9)
+        self.assert_reads({TFL: "strong"}, abduction_drift=17, rotation_drift=-5)
+
+    def test_m5_external_rotation_names_sartorius_and_takes_the_drift(self) -> None:
+        self.assert_reads({SARTORIUS: "possible"}, rotation_drift=10)
+        self.assert_reads({}, rotation_drift=9.9)
+        self.assert_reads({SARTORIUS: "likely"}, rotation_drift=10, abduction_drift=5.1)
+        self.assert_reads({SARTORIUS: "possible"}, rotation_drift=10, abduction_drift=5)
+
+    def test_m5_internal_rotation_without_drift(self) -> None:
+        self.assert_reads({TFL: "possible"}, rotation_drift=-10, abduction_drift=5)
+        self.assert_reads({TFL: "possible"}, rotation_drift=-10)
+        self.assert_reads({}, rotation_drift=-9.9)
+
+
+class Crossing(OneSide):
+    def test_m6(self) -> None:
+        for across, strength in ((10, None), (9.9, "possible"), (0, "possible"), (-0.1, "likely")):
+            with self.subTest(across=across):
+                self.assert_reads({TFL: strength} if strength else {}, adduction_available=across)
+
+    def test_m6_the_rising_thigh_counts_as_short(self) -> None:
+        self.assert_reads({TFL: "possible"}, seen=["thigh_rises_when_crossing"], adduction_available=20)
+        self.assert_reads({TFL: "likely"}, seen=["thigh_rises_when_crossing"], adduction_available=-4)
+
+    def test_a_moving_pelvis_voids_the_crossing_and_only_that(self) -> None:
+        for seen in ("pelvis_shift", "trunk_shift"):
+            entry = thomas("left", [seen], adduction_available=2, abduction_drift=7, thigh_angle=3)
+            reading = read_thomas(entry)
+            self.assertEqual(strengths(reading), {(FLEXORS, "left"): "possible", (TFL, "left"): "possible"})
+            (drift,) = [f for f in reading["flags"] if f["code"] == TFL]
+            self.assertEqual([reason["rule"] for reason in drift["because"]], ["M4"])
+            self.assertIn(
+                {"test": "hip.modified_thomas", "side": "left", "reason": "pelvis_moved"}, reading["retake"]
+            )
+
+
+class SpoiltPosition(unittest.TestCase):
+    ARCHES = ("lumbar_arch", "anterior_tilt", "other_leg_slips")
+
+    def test_a_normal_value_counts_for_nothing_and_is_taken_again(self) -> None:
+        for seen in self.ARCHES:
+            reading = read_thomas(thomas("right", [seen], thigh_angle=-4, knee_angle=93))
+            self.assertEqual(reading["flags"], [])
+            self.assertEqual([item["reason"] for item in reading["retake"]], ["back_not_flat"])
+
+    def test_a_tight_value_still_counts(self) -> None:
+        reading = read_thomas(thomas("left", ["lumbar_arch"], thigh_angle=8))
+        self.assertEqual(strengths(reading), {(FLEXORS, "left"): "likely"})
+        self.assertIn("tighter still", reading["flags"][0]["against"][0])
+
+    def test_a_normal_knee_straight_counts_as_not_taken(self) -> None:
+        spoilt = read_thomas(thomas("left", ["lumbar_arch"], thigh_angle=8, thigh_angle_knee_straight=-3))
+        self.assertEqual(strengths(spoilt), {(FLEXORS, "left"): "likely"})
+        tight = read_thomas(thomas("left", ["lumbar_arch"], thigh_angle=8, thigh_angle_knee_straight=5))
+        self.assertEqual(strengths(tight), {(ILIOPSOAS, "left"): "likely"})
+
+    def test_a_normal_side_takes_no_part_in_the_comparison(self) -> None:
+        left = thomas("left", thigh_angle=8, thigh_angle_knee_straight=6)
+        fair = read_thomas(left, thomas("right", thigh_angle=-6))
+        spoilt = read_thomas(left, thomas("right", ["lumbar_arch"], thigh_angle=-6))
+        self.assertEqual(strengths(fair)[(ILIOPSOAS, "left")], "strong")
+        self.assertEqual(strengths(spoilt)[(ILIOPSOAS, "left")], "likely")
+        self.assertEqual(spoilt["differences"], [])
+
+    def test_back_pain_points_elsewhere(self) -> None:
+        reading = read_thomas(thomas("left", ["back_pain"], thigh_angle=-8))
+        self.assertEqual(strengths(reading), {("elsewhere.lumbar", "left"): "possible"})
+
+    def test_trials_that_disagree_are_taken_again_and_still_read(self) -> None:
+        reading = read_thomas(thomas("left", thigh_angle=[4, 9.6]))
+        self.assertEqual([item["reason"] for item in reading["retake"]], ["trials_disagree"])
+        self.assertEqual(strengths(reading), {(FLEXORS, "left"): "likely"})
+        self.assertEqual(read_thomas(thomas("left", thigh_angle=[4, 9.5]))["retake"], [])
+
+
+class SidesDiffer(unittest.TestCase):
+    def test_m9_thigh_lifts_what_the_tighter_side_has(self) -> None:
+        left = thomas("left", thigh_angle=4, thigh_angle_knee_straight=2)
+        for right, strength in ((-1.5, "possible"), (-1.9, "possible"), (-2, "likely")):
+            reading = read_thomas(left, thomas("right", thigh_angle=right))
+            self.assertEqual(strengths(reading)[(ILIOPSOAS, "left")], strength)
+
+    def test_m9_lifts_both_muscles(self) -> None:
+        left = thomas("left", thigh_angle=14, thigh_angle_knee_straight=4)
+        found = strengths(read_thomas(left, thomas("right", thigh_angle=-6)))
+        self.assertEqual(found[(ILIOPSOAS, "left")], "likely")
+        self.assertEqual(found[(RECTUS, "left")], "strong")
+
+    def test_m9_makes_a_flag_where_the_tighter_side_has_none(self) -> None:
+        reading = read_thomas(thomas("left", thigh_angle=-12), thomas("right", thigh_angle=-3))
+        self.assertEqual(strengths(reading), {(FLEXORS, "right"): "possible"})
+        self.assertFalse(reading["flags"][0]["uncompared"])
+
+    def test_m9_knee_lifts_the_rectus_of_the_smaller_bend(self) -> None:
+        for left, right, expected in (
+            (100, 80.5, "likely"),
+            (100, 80.7, "possible"),
+            (115, 95.5, "possible"),
+            (115, 95.7, None),
+        ):
+            with self.subTest(left=left, right=right):
+                reading = read_thomas(thomas("left", knee_angle=left), thomas("right", knee_angle=right))
+                self.assertEqual(strengths(reading).get((RECTUS, "right")), expected)
+
+    def test_m9_compares_a_bend_with_a_shortfall(self) -> None:
+        reading = read_thomas(thomas("left", knee_angle=99), thomas("right", knee_shortfall=10))
+        self.assertEqual(strengths(reading), {(RECTUS, "right"): "possible"})
+        wide = read_thomas(thomas("left", knee_angle=105), thomas("right", knee_shortfall=10))
+        self.assertEqual(strengths(wide), {(RECTUS, "right"): "likely"})
+
+    def test_m9_drift_lifts_the_flag_that_drift_gave(self) -> None:
+        reading = read_thomas(thomas("left", abduction_drift=9), thomas("right", abduction_drift=0))
+        self.assertEqual(strengths(reading), {(TFL, "left"): "likely"})
+        near = read_thomas(thomas("left", abduction_drift=8.3), thomas("right", abduction_drift=0))
+        self.assertEqual(strengths(near), {(TFL, "left"): "possible"})
+
+    def test_m9_rotation_lifts_each_side_towards_its_own_flag(self) -> None:
+        reading = read_thomas(thomas("left", rotation_drift=12), thomas("right", rotation_drift=-12))
+        self.assertEqual(strengths(reading), {(SARTORIUS, "left"): "likely", (TFL, "right"): "likely"})
+
+    def test_at_most_one_step_for_a_flag(self) -> None:
+        left = thomas("left", thigh_angle=3, thigh_angle_knee_straight=-4, knee_angle=85)
+        reading = read_thomas(left, thomas("right", thigh_angle=-12, knee_angle=110))
+        self.assertEqual(strengths(reading)[(RECTUS, "left")], "likely")
+
+    def test_a_drift_difference_alone_names_nothing(self) -> None:
+        reading = read_thomas(thomas("left", abduction_drift=4), thomas("right", abduction_drift=-9))
+        self.assertEqual(reading["flags"], [])
+
+    def test_the_clinics_own_error_figure_replaces_the_catalogues(self) -> None:
+        raw = record([thomas("left", thigh_angle=4), thomas("right", thigh_angle=-3)])
+        self.assertEqual(strengths(read(raw))[(FLEXORS, "left")], "likely")
+        for name in ("thigh_angle", "hip.modified_thomas.thigh_angle"):
+            own = read(raw, {"sem": {name: 3}})
+            self.assertEqual(strengths(own)[(FLEXORS, "left")], "possible")
+            self.assertEqual(own["differences"][0]["source"], "the clinic's own study")
+
+
+class AthletesAsAGroup(unittest.TestCase):
+    def squad(self, left: dict[str, Any], right: dict[str, Any], **parts: Any) -> dict[Any, str]:
+        entries = (thomas("left", **left), thomas("right", **right))
+        return strengths(read_thomas(*entries, **{"purpose": "squad_screen", **parts}))
+
+    def test_m8_caps_what_both_sides_show_alike(self) -> None:
+        found = self.squad({"knee_angle": 72}, {"knee_angle": 70})
+        self.assertEqual(found, {(RECTUS, "left"): "possible", (RECTUS, "right"): "possible"})
+        drift = self.squad({"abduction_drift": 17}, {"abduction_drift": 16})
+        self.assertEqual(drift, {(TFL, "left"): "possible", (TFL, "right"): "possible"})
+
+    def test_m8_says_why(self) -> None:
+        reading = read_thomas(
+            thomas("left", knee_angle=72), thomas("right", knee_angle=70), purpose="squad_screen"
+        )
+        self.assertIn("Harvey 1998", reading["flags"][0]["against"][0])
+        self.assertIn("Harvey 1998", reading["flags"][0]["sources"])
+
+    def test_m8_not_one_sided_not_beyond_error_not_with_a_complaint(self) -> None:
+        one = strengths(read_thomas(thomas("left", knee_angle=72), purpose="squad_screen"))
+        self.assertEqual(one, {(RECTUS, "left"): "likely"})
+        apart = self.squad({"knee_angle": 72}, {"knee_angle": 92})
+        self.assertEqual(apart, {(RECTUS, "left"): "strong"})
+        complaint = {"complaint": {"region": "hip", "side": "left"}}
+        with_complaint = self.squad({"knee_angle": 72}, {"knee_angle": 70}, intake=complaint)
+        self.assertEqual(with_complaint[(RECTUS, "left")], "likely")
+        no_complaint = {"complaint": {"region": "none"}}
+        without = self.squad({"knee_angle": 72}, {"knee_angle": 70}, intake=no_complaint)
+        self.assertEqual(without[(RECTUS, "left")], "possible")
+
+    def test_m8_caps_before_merging(self) -> None:
+        """The capped knee is no second voice, so thigh and knee together gain no step."""
+        leg = {"thigh_angle": 8, "thigh_angle_knee_straight": -2, "knee_angle": 75}
+        found = self.squad(leg, leg)
+        self.assertEqual(found, {(RECTUS, "left"): "likely", (RECTUS, "right"): "likely"})
+
+
+class Schools(unittest.TestCase):
+    def by_eye(self, school: str, seen: list[str] | None = None, **values: Any) -> dict[Any, str]:
+        return strengths(read_thomas(thomas("left", seen, **values), schools={"thomas": school}))
+
+    def test_m7_edge_grades(self) -> None:
+        for grade, strength in ((1, "possible"), (2, "likely"), (3, "strong")):
+            self.assertEqual(self.by_eye("edge_grade", edge_grade=grade), {(FLEXORS, "left"): strength})
+        self.assertEqual(self.by_eye("edge_grade", edge_grade=0), {})
+
+    def test_m7_fails(self) -> None:
+        for part, code in (("thigh", FLEXORS), ("knee", RECTUS), ("cross", TFL)):
+            self.assertEqual(self.by_eye("pass_fail", **{part: "fail"}), {(code, "left"): "likely"})
+            self.assertEqual(self.by_eye("pass_fail", **{part: "pass"}), {})
+
+    def test_m7_degrees_of_a_pass_fail_clinic_are_fails(self) -> None:
+        self.assertEqual(self.by_eye("pass_fail", thigh_angle=1), {(FLEXORS, "left"): "likely"})
+        self.assertEqual(self.by_eye("pass_fail", thigh_angle=0), {})
+        self.assertEqual(self.by_eye("pass_fail", knee_angle=89), {(RECTUS, "left"): "likely"})
+        self.assertEqual(self.by_eye("pass_fail", knee_angle=90), {})
+
+    def test_m7_only_the_schools_own_measures_are_read(self) -> None:
+        self.assertEqual(self.by_eye("edge_grade", thigh_angle=20, thigh="fail"), {})
+        self.assertEqual(self.by_eye("degrees", edge_grade=3, thigh="fail"), {})
+        self.assertEqual(self.by_eye("pass_fail", edge_grade=3, abduction_drift=30), {})
+
+    def test_m7_a_moving_pelvis_voids_the_crossing(self) -> None:
+        self.assertEqual(self.by_eye("pass_fail", ["pelvis_shift"], cross="fail"), {})
+
+    def test_changing_the_school_reads_the_same_values_anew(self) -> None:
+        values = {"thigh_angle": 20, "edge_grade": 1}
+        self.assertEqual(self.by_eye("degrees", **values), {(FLEXORS, "left"): "strong"})
+        self.assertEqual(self.by_eye("edge_grade", **values), {(FLEXORS, "left"): "possible"})
