@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import AsyncIterator, Callable, Coroutine
+from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from typing import Any
 
-import orjson
 from argon2 import PasswordHasher
-from fastapi import FastAPI, Request, Response
+from fastapi import FastAPI
 from fastapi.routing import APIRoute
 
 from northstride import CAUTION, __version__
@@ -40,25 +39,6 @@ REFUSALS: dict[int | str, dict[str, Any]] = {
 }
 
 
-class StrictJsonRequest(Request):
-    """JSON without NaN and half characters, which the standard library would let in."""
-
-    async def json(self) -> Any:
-        if not hasattr(self, "_json"):
-            self._json = orjson.loads(await self.body())
-        return self._json
-
-
-class StrictJsonRoute(APIRoute):
-    def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:
-        handle = super().get_route_handler()
-
-        async def strictly(request: Request) -> Response:
-            return await handle(StrictJsonRequest(request.scope, request.receive))
-
-        return strictly
-
-
 def create_app(settings: Settings, catalogue_: Catalogue | None = None) -> FastAPI:
     engine = connect(settings.database_url.get_secret_value())
     services = Services(engine, catalogue_ or default_catalogue(), _passwords(settings), settings)
@@ -80,7 +60,6 @@ def create_app(settings: Settings, catalogue_: Catalogue | None = None) -> FastA
     app.state.services = services
     problems.install(app)
     for router in ROUTERS:
-        router.route_class = StrictJsonRoute
         app.include_router(router)
     _check_permissions()
     _document_problems(app)

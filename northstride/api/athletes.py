@@ -12,13 +12,14 @@ from pydantic import Field, model_validator
 from sqlalchemy import Row
 
 from northstride.api.bodies import Day, FilledShortText, Id, Input, Output, ShortText
+from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
 from northstride.core.vocabulary import Purpose, Sex, SideOrBoth
 from northstride.store import athletes as store
 from northstride.store.actor import audit
 from northstride.store.readings import Latest, latest_by_athlete
 
-router = APIRouter(prefix="/api/athletes", tags=["athletes"])
+router = APIRouter(prefix="/api/athletes", tags=["athletes"], route_class=StrictJsonRoute)
 
 Search = Annotated[str, Query(max_length=100, pattern=r"^[^\x00-\x1f\x7f]*$")]
 

@@ -5,11 +5,12 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from northstride.api.bodies import Json, Output
+from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.core.catalogue import Site, Test
 from northstride.core.flag_names import FLAG_NAMES
 
-router = APIRouter(prefix="/api/catalogue", tags=["catalogue"])
+router = APIRouter(prefix="/api/catalogue", tags=["catalogue"], route_class=StrictJsonRoute)
 
 
 class CatalogueOut(Output):

@@ -11,6 +11,7 @@ from pydantic import Field
 from northstride.api.bodies import Day, FilledText, Id, Input, Json, Output, Password, ShortText
 from northstride.api.problems import FaultOut
 from northstride.api.screens import AnswerInput, Code, SideCode
+from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.core.vocabulary import Gate, SideOrBoth
 from northstride.record.reading import ReadingOut
@@ -21,7 +22,7 @@ from northstride.store.errors import WrongPassword
 from northstride.store.screens import get_screen
 from northstride.store.users import check_throttle, note_failure
 
-router = APIRouter(prefix="/api/screens/{screen_id}", tags=["readings"])
+router = APIRouter(prefix="/api/screens/{screen_id}", tags=["readings"], route_class=StrictJsonRoute)
 
 
 class DraftInput(Input):

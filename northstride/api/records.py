@@ -8,12 +8,13 @@ from uuid import UUID
 from fastapi import APIRouter, Depends, Request, Response
 
 from northstride.api.bodies import Json, Output
+from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.record.model import Record
 from northstride.record.read import parse_json
 from northstride.store import record_files as store
 
-router = APIRouter(prefix="/api", tags=["records"])
+router = APIRouter(prefix="/api", tags=["records"], route_class=StrictJsonRoute)
 
 
 class ImportedOut(Output):

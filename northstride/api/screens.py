@@ -11,6 +11,7 @@ from pydantic import Field, JsonValue
 from sqlalchemy import Row
 
 from northstride.api.bodies import Day, Id, Input, Json, Moment, Output, ShortText
+from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
 from northstride.core.first_side import first_side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, Purpose, Schools
@@ -21,7 +22,7 @@ from northstride.store.answers import NewAnswer, history_of, write_answers
 from northstride.store.folding import AnswerRow
 from northstride.store.signatures import arrangements_of, signatures_of, waiting_late_answers
 
-router = APIRouter(prefix="/api/screens", tags=["screens"])
+router = APIRouter(prefix="/api/screens", tags=["screens"], route_class=StrictJsonRoute)
 
 SideCode = Literal["left", "right"]
 Code = Annotated[str, Field(max_length=120, pattern=r"^[a-z0-9_.]+$")]

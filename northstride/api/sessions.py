@@ -12,6 +12,7 @@ from pydantic import AfterValidator
 from northstride import CAUTION
 from northstride.api.bodies import FilledShortText, Input, Login, NewPassword, Output, Password
 from northstride.api.demo_accounts import DEMO_ACCOUNTS
+from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import COOKIE, ServicesDep, WorkDep, session_token
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, Schools
 from northstride.store.actor import Actor, Role
@@ -27,7 +28,7 @@ from northstride.store.users import (
     sign_in,
 )
 
-router = APIRouter(prefix="/api", tags=["session"])
+router = APIRouter(prefix="/api", tags=["session"], route_class=StrictJsonRoute)
 
 
 def _known_zone(name: str) -> str:

@@ -7,10 +7,11 @@ from uuid import UUID
 from fastapi import APIRouter
 
 from northstride.api.bodies import FilledShortText, Id, Input, Output
+from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.store import athletes as store
 
-router = APIRouter(prefix="/api/squads", tags=["squads"])
+router = APIRouter(prefix="/api/squads", tags=["squads"], route_class=StrictJsonRoute)
 
 
 class SquadInput(Input):

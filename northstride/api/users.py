@@ -7,13 +7,14 @@ from uuid import UUID
 from fastapi import APIRouter
 
 from northstride.api.bodies import FilledShortText, Id, Input, Login, NewPassword, Output
+from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.core.errors import Fault
 from northstride.store.actor import Role
 from northstride.store.errors import Refused
 from northstride.store.users import add_user, archive_user, list_users
 
-router = APIRouter(prefix="/api/users", tags=["users"])
+router = APIRouter(prefix="/api/users", tags=["users"], route_class=StrictJsonRoute)
 
 
 class UserInput(Input):

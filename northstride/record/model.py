@@ -49,6 +49,13 @@ def _a_calendar_day(value: object) -> object:
     return value
 
 
+def _no_boolean(value: object) -> object:
+    """True equals 1, and a version is no truth value."""
+    if isinstance(value, bool):
+        raise ValueError("is not a version")
+    return value
+
+
 # Strict would refuse the text the check above lets through.
 Day = Annotated[
     dt.date, Field(strict=False), BeforeValidator(_a_calendar_day, json_schema_input_type=dt.date)
@@ -163,7 +170,7 @@ class Record(Strict):
     """One screen. What is missing is unknown; nothing is assumed."""
 
     format: Literal["north-stride/screen"]
-    version: Literal[1]
+    version: Annotated[Literal[1], BeforeValidator(_no_boolean, json_schema_input_type=Literal[1])]
     # A line for whoever opens the file; it says nothing about the athlete and is not kept.
     notice: Text | None = None
     id: UUID

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import math
 import re
 from collections.abc import Iterator, Mapping
 from typing import Literal
@@ -60,11 +61,22 @@ def _refusal(path: str, raw: object, why: str) -> Refused:
     return Refused([Fault(path, raw, f"{shown(raw)} {why}")])
 
 
+def _number(raw: object) -> float | None:
+    """A finite number; booleans are none, and neither is what no float can hold."""
+    if isinstance(raw, bool) or not isinstance(raw, (int, float)):
+        return None
+    try:
+        number = float(raw)
+    except OverflowError:
+        return None
+    return number if math.isfinite(number) else None
+
+
 def _read_grade(measure: Measure, raw: object, path: str) -> int:
     low, high = measure.plausible or (0, 0)
-    whole = isinstance(raw, (int, float)) and not isinstance(raw, bool) and raw == int(raw)
-    if whole and low <= float(str(raw)) <= high:
-        return int(str(raw).split(".", maxsplit=1)[0])
+    number = _number(raw)
+    if number is not None and number.is_integer() and low <= number <= high:
+        return int(number)
     raise _refusal(path, raw, f"is not a grade from {low:g} to {high:g}")
 
 
@@ -116,11 +128,12 @@ def _read_trial(measure: Measure, raw: object, path: str) -> float:
     if isinstance(raw, Mapping) and measure.kind == "angle":
         dial = _read_dial(raw, path)
         value = angle_of(dial)
-    elif isinstance(raw, bool) or not isinstance(raw, (int, float)):
-        raise _refusal(path, raw, "is not a number")
     else:
-        value = float(raw)
-    if measure.kind == "count" and value != int(value):
+        number = _number(raw)
+        if number is None:
+            raise _refusal(path, raw, "is not a number")
+        value = number
+    if measure.kind == "count" and not value.is_integer():
         raise _refusal(path, raw, "is not a whole number")
     low, high = measure.plausible or (value, value)
     if measure.kind == "angle":
@@ -154,9 +167,10 @@ def _dial_faults(raw: Mapping[str, object], path: str) -> Iterator[Fault]:
     for key in raw.keys() - {"reading", "dial", "direction"}:
         yield Fault(f"{path}.{key}", raw[key], f"{shown(raw[key])} stands under an unknown key")
     reading = raw.get("reading", 0)
-    if isinstance(reading, bool) or not isinstance(reading, (int, float)):
+    number = _number(reading)
+    if number is None:
         yield Fault(f"{path}.reading", reading, f"{shown(reading)} is not a number")
-    elif not 0 <= reading <= 360:
+    elif not 0 <= number <= 360:
         yield Fault(f"{path}.reading", reading, f"{shown(reading)} is on no dial: 0 to 360")
     if raw.get("dial", Dial.ZERO) not in list(Dial):
         yield Fault(f"{path}.dial", raw["dial"], f"{shown(raw['dial'])} is not one of {', '.join(Dial)}")

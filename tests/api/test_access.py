@@ -1,0 +1,260 @@
+"""Who may reach what: walked from the OpenAPI document, so that no new operation is forgotten."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import uuid4
+
+from northstride.api.permissions import OPEN_OPERATIONS, PERMISSIONS
+from northstride.api.work import COOKIE, CSRF_HEADER
+from tests.support.api import PASSWORD, ROLES, ApiCase, Person, answer
+from tests.support.records import record, thomas
+
+Operation = tuple[str, str, str]
+
+
+class AccessCase(ApiCase):
+    def operations(self) -> list[Operation]:
+        """Each operation as (id, method, path)."""
+        paths = self.app.openapi()["paths"]
+        return [
+            (operation["operationId"], method.upper(), path)
+            for path, item in paths.items()
+            for method, operation in item.items()
+        ]
+
+    @staticmethod
+    def body(operation: str, ids: dict[str, str]) -> Any:
+        """A sound body, so that what is refused is refused for who asks, not for what."""
+        new = str(uuid4())
+        return {
+            "add_athlete": {"id": new, "ref": new[:8], "name": "Ilse Varga"},
+            "edit_athlete": {"sport": "skiing"},
+            "add_squad": {"id": new, "name": new},
+            "edit_squad": {"name": new},
+            "begin_screen": {
+                "id": new,
+                "athlete_id": ids["athlete_id"],
+                "date": "2026-09-14",
+                "purpose": "squad_screen",
+            },
+            "write_answers": {"answers": [answer("left", "values.thigh_angle", 8)]},
+            "preview_reading": {"answers": [answer("left", "values.thigh_angle", 8)]},
+            "sign_screen": {"revision": 0, "password": PASSWORD},
+            "amend_screen": {
+                "id": new,
+                "reason": "typed wrongly",
+                "answers": [answer("left", "values.thigh_angle", 9)],
+            },
+            "override_gate": {"gate": "fracture_doubt", "side": "left", "reason": "radiograph clear"},
+            "arrange_action": {
+                "id": new,
+                "action": "train.tightness_hip_flexors",
+                "side": "left",
+                "on": "2026-09-20",
+            },
+            "import_record": record([thomas("left", thigh_angle=8)], id=new),
+            "add_user": {
+                "id": new,
+                "login": new[:12],
+                "name": "B. Helper",
+                "role": "student",
+                "password": "ten characters",
+            },
+            "edit_user": {"archived": False},
+        }.get(operation)
+
+    @staticmethod
+    def query(operation: str, ids: dict[str, str]) -> dict[str, Any]:
+        return {
+            "list_screens": {"athlete": ids["athlete_id"]},
+            "read_changes": {"after": 0},
+            "read_history": {"test": "hip.modified_thomas", "field": "note"},
+        }.get(operation, {})
+
+    def ask(self, person: Person, operation: Operation, ids: dict[str, str]) -> Any:
+        name, method, path = operation
+        return person.call(method, path.format(**ids), self.body(name, ids), params=self.query(name, ids))
+
+    def own_ids(self, person: Person) -> dict[str, str]:
+        athlete = person.add_athlete()
+        screen = person.begin_screen(athlete)
+        squad = str(uuid4())
+        person.ok("POST", "/api/squads", {"id": squad, "name": squad})
+        return {
+            "athlete_id": athlete,
+            "screen_id": screen,
+            "squad_id": squad,
+            "user_id": str(person.user_id),
+        }
+
+
+class OtherClinics(AccessCase):
+    def test_another_clinics_ids_answer_as_unknown_ones(self) -> None:
+        stranger = self.person("owner", self.new_clinic())
+        theirs = self.own_ids(stranger)
+        unknown = {name: str(uuid4()) for name in theirs}
+        me = self.person("owner")
+        walked = 0
+        for operation in self.operations():
+            name, _, path = operation
+            asks_by_id = "{" in path or name in ("begin_screen", "list_screens")
+            if not asks_by_id:
+                continue
+            with self.subTest(operation=name):
+                foreign, missing = self.ask(me, operation, theirs), self.ask(me, operation, unknown)
+                self.assertEqual(foreign.status_code, 404)
+                self.assertEqual(foreign.content, missing.content)
+                walked += 1
+        self.assertGreaterEqual(walked, 15)
+
+    def test_lists_and_squad_filters_hold_only_the_own_clinic(self) -> None:
+        stranger, me = self.person("owner", self.new_clinic()), self.person("owner")
+        theirs = self.own_ids(stranger)
+        listed = [athlete["id"] for athlete in me.ok("GET", "/api/athletes")]
+        self.assertNotIn(theirs["athlete_id"], listed)
+        self.assertEqual(me.ok("GET", "/api/athletes", params={"squad": theirs["squad_id"]}), [])
+        self.assertEqual(
+            me.call(
+                "PATCH", f"/api/athletes/{me.add_athlete()}", {"squads": [theirs["squad_id"]]}
+            ).status_code,
+            404,
+        )
+        self.assertEqual(len(me.ok("GET", "/api/users")), len(me.ok("GET", "/api/users")))
+        self.assertNotIn(str(stranger.user_id), [user["id"] for user in me.ok("GET", "/api/users")])
+
+
+class Roles(AccessCase):
+    def test_role_by_operation(self) -> None:
+        owner = self.person("owner")
+        for role in ROLES:
+            person = self.person(role)
+            for operation in self.operations():
+                name = operation[0]
+                if name in OPEN_OPERATIONS or name == "sign_out":
+                    continue
+                ids = self.own_ids(owner) if "screen" in operation[2] else self.own_ids_once(owner)
+                with self.subTest(role=role, operation=name):
+                    response = self.ask(person, operation, ids)
+                    if role in PERMISSIONS[name]:
+                        self.assertNotIn(response.status_code, (401, 403), response.text)
+                        self.assertLess(response.status_code, 500, response.text)
+                    else:
+                        self.assertEqual(response.status_code, 403)
+                        self.assertTrue(response.json()["type"].endswith("not-allowed"))
+
+    def own_ids_once(self, owner: Person) -> dict[str, str]:
+        if not hasattr(self, "_ids"):
+            self._ids = self.own_ids(owner)
+        return self._ids
+
+    def test_recording_is_everyones_and_signing_is_not(self) -> None:
+        for name in ("write_answers", "begin_screen", "read_reading"):
+            self.assertEqual(PERMISSIONS[name], set(ROLES))
+        for name in ("sign_screen", "amend_screen", "override_gate", "arrange_action"):
+            self.assertEqual(PERMISSIONS[name], {"owner", "practitioner"})
+
+
+class Sessions(AccessCase):
+    def test_without_a_session_nothing_opens(self) -> None:
+        me = self.person("owner")
+        ids = self.own_ids(me)
+        me.client.cookies.clear()
+        for operation in self.operations():
+            if operation[0] in OPEN_OPERATIONS:
+                continue
+            with self.subTest(operation=operation[0]):
+                response = self.ask(me, operation, ids)
+                self.assertEqual(response.status_code, 401)
+                self.assertEqual(response.headers["content-type"], "application/problem+json")
+
+    def test_a_write_without_the_sessions_token_is_refused(self) -> None:
+        me = self.person("owner")
+        ids = self.own_ids(me)
+        for operation in self.operations():
+            if operation[0] in OPEN_OPERATIONS or operation[1] == "GET":
+                continue
+            for token in ("", "x" * 32, "é"):
+                me.token = token
+                headers = {CSRF_HEADER: token.encode()}
+                with self.subTest(operation=operation[0], token=token):
+                    name, method, path = operation
+                    response = me.client.request(
+                        method, path.format(**ids), json=self.body(name, ids), headers=headers
+                    )
+                    self.assertEqual(response.status_code, 403)
+
+    def test_the_cookie_is_kept_from_scripts_and_other_sites(self) -> None:
+        me = self.person()
+        login = f"z-{uuid4().hex[:8]}"
+        owner = self.person("owner")
+        body = {"id": str(uuid4()), "login": login, "name": "Z", "role": "student", "password": PASSWORD}
+        owner.ok("POST", "/api/users", body)
+        response = me.client.post("/api/session", json={"login": login.upper(), "password": PASSWORD})
+        cookie = response.headers["set-cookie"]
+        self.assertIn("HttpOnly", cookie)
+        self.assertIn("SameSite=strict", cookie)
+        self.assertNotIn(response.json()["token"], cookie)
+
+    def test_signing_out_ends_the_session_on_the_server(self) -> None:
+        me = self.person()
+        token = me.client.cookies[COOKIE]
+        me.ok("DELETE", "/api/session")
+        me.client.cookies.set(COOKIE, token)
+        self.assertEqual(me.call("GET", "/api/athletes").status_code, 401)
+
+    def test_a_closed_account_is_out_at_once(self) -> None:
+        owner, student = self.person("owner"), self.person("student")
+        owner.ok("PATCH", f"/api/users/{student.user_id}", {"archived": True})
+        self.assertEqual(student.call("GET", "/api/athletes").status_code, 401)
+        own = owner.call("PATCH", f"/api/users/{owner.user_id}", {"archived": True})
+        self.assertEqual(own.status_code, 422)
+
+    def test_idle_and_old_sessions_end(self) -> None:
+        from sqlalchemy import text
+
+        for column, interval in (("last_seen_at", "121 minutes"), ("created_at", "721 minutes")):
+            me = self.person()
+            me.ok("GET", "/api/athletes")
+            with self.engine.begin() as db:
+                db.execute(
+                    text(f"UPDATE sessions SET {column} = now() - interval '{interval}' WHERE user_id = :id"),
+                    {"id": me.user_id},
+                )
+            self.assertEqual(me.call("GET", "/api/athletes").status_code, 401)
+
+    def test_only_hashes_are_kept(self) -> None:
+        from sqlalchemy import text
+
+        me = self.person()
+        token = me.client.cookies[COOKIE]
+        with self.engine.connect() as db:
+            kept = str(db.execute(text("SELECT * FROM sessions")).all())
+            users = str(db.execute(text("SELECT password_hash FROM users")).all())
+        self.assertNotIn(token, kept)
+        self.assertNotIn(PASSWORD, users)
+        self.assertIn("$argon2id$", users)
+
+
+class Throttle(AccessCase):
+    def test_five_wrong_passwords_then_wait_even_with_the_right_one(self) -> None:
+        me = self.person()
+        with self.engine.connect() as db:
+            from sqlalchemy import text
+
+            login = db.execute(
+                text("SELECT login FROM users WHERE id = :id"), {"id": me.user_id}
+            ).scalar_one()
+        for _ in range(5):
+            wrong = me.client.post("/api/session", json={"login": login, "password": "wrong"})
+            self.assertEqual(wrong.status_code, 401)
+        waits = me.client.post("/api/session", json={"login": login, "password": PASSWORD})
+        self.assertEqual(waits.status_code, 429)
+        self.assertGreater(int(waits.headers["Retry-After"]), 0)
+        unknown = me.client.post("/api/session", json={"login": "nobody-at-all", "password": "x"})
+        self.assertEqual(unknown.status_code, 401)
+        self.assertEqual(unknown.json(), wrong.json())
+        with self.engine.begin() as db:
+            db.execute(text("UPDATE sign_in_failures SET at = at - interval '16 minutes'"))
+        again = me.client.post("/api/session", json={"login": login, "password": PASSWORD})
+        self.assertEqual(again.status_code, 200)
