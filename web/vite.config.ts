@@ -1,6 +1,6 @@
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
 import { VitePWA } from "vite-plugin-pwa";
+import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [
@@ -27,5 +27,6 @@ export default defineConfig({
     }),
   ],
   build: { target: "es2022", modulePreload: { polyfill: false } },
+  test: { include: ["src/**/*.test.ts"] },
   server: { proxy: { "/api": "http://127.0.0.1:8600" } },
 });

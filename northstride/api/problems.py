@@ -9,7 +9,7 @@ import orjson
 from fastapi import FastAPI, Request, Response
 from fastapi.exceptions import RequestValidationError
 from pydantic import BaseModel
-from sqlalchemy.exc import DBAPIError, OperationalError
+from sqlalchemy.exc import DBAPIError, IntegrityError, OperationalError
 from starlette.exceptions import HTTPException
 
 from northstride.core.errors import Fault
@@ -117,6 +117,9 @@ def from_error(error: Exception) -> Response:
             return problem("throttled", 429, title, headers={"Retry-After": str(error.seconds)})
         case errors.AlreadySetUp():
             return problem("already-set-up", 409, "The first owner stands already. Sign in.")
+        case IntegrityError():
+            # Two writes of the same thing at once: the other one was first.
+            return problem("differs", 409, "This was just written by another call. Read it again.")
         case OperationalError():
             return problem("no-database", 503, "The database does not answer. What you typed is kept.")
         case _:
@@ -130,6 +133,7 @@ HANDLED: tuple[type[Exception], ...] = (
     TooLarge,
     InvalidRecord,
     errors.StoreError,
+    IntegrityError,
     OperationalError,
 )
 

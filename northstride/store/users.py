@@ -14,8 +14,17 @@ from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerificationError
 from sqlalchemy import Connection, delete, func, insert, select, text, update
 
+from northstride.core.errors import Fault
 from northstride.store.actor import Actor, Role, audit
-from northstride.store.errors import AlreadySetUp, Differs, NotFound, SignInRefused, Throttled, WrongPassword
+from northstride.store.errors import (
+    AlreadySetUp,
+    Differs,
+    NotFound,
+    Refused,
+    SignInRefused,
+    Throttled,
+    WrongPassword,
+)
 from northstride.store.tables import Clinic, SignIn, SignInFailure, User
 
 IDLE = dt.timedelta(hours=2)
@@ -117,13 +126,19 @@ def add_user(
     role: Role,
     password: str,
 ) -> UUID:
-    """Raises Differs where the login is taken."""
+    """Safe to repeat. Raises Refused where the login is taken, Differs for another content."""
     login = login.strip().lower()
-    taken = db.execute(select(User.clinic_id, User.id).where(User.login == login)).first()
-    if taken is not None:
-        if (taken.clinic_id, taken.id) == (actor.clinic_id, user_id):
-            return user_id
-        raise Differs("user", login, ["login"])
+    standing = db.execute(
+        select(User.login, User.name, User.role).where(User.clinic_id == actor.clinic_id, User.id == user_id)
+    ).first()
+    if standing is not None:
+        asked = {"login": login, "name": name, "role": role}
+        paths = [key for key, value in asked.items() if getattr(standing, key) != value]
+        if paths:
+            raise Differs("user", user_id, paths)
+        return user_id
+    if db.execute(select(User.id).where(User.login == login)).first() is not None:
+        raise Refused([Fault("login", login, f'"{login}" is taken')])
     db.execute(
         insert(User).values(
             clinic_id=actor.clinic_id,

@@ -5,6 +5,8 @@ from __future__ import annotations
 from typing import Any
 from uuid import uuid4
 
+from sqlalchemy import text
+
 from northstride.api.permissions import OPEN_OPERATIONS, PERMISSIONS
 from northstride.api.work import COOKIE, CSRF_HEADER
 from tests.support.api import PASSWORD, ROLES, ApiCase, Person, answer
@@ -66,11 +68,12 @@ class AccessCase(ApiCase):
 
     @staticmethod
     def query(operation: str, ids: dict[str, str]) -> dict[str, Any]:
-        return {
+        known: dict[str, dict[str, Any]] = {
             "list_screens": {"athlete": ids["athlete_id"]},
             "read_changes": {"after": 0},
             "read_history": {"test": "hip.modified_thomas", "field": "note"},
-        }.get(operation, {})
+        }
+        return known.get(operation, {})
 
     def ask(self, person: Person, operation: Operation, ids: dict[str, str]) -> Any:
         name, method, path = operation
@@ -176,7 +179,7 @@ class Sessions(AccessCase):
                 continue
             for token in ("", "x" * 32, "é"):
                 me.token = token
-                headers = {CSRF_HEADER: token.encode()}
+                headers = {CSRF_HEADER.encode(): token.encode()}
                 with self.subTest(operation=operation[0], token=token):
                     name, method, path = operation
                     response = me.client.request(
@@ -211,8 +214,6 @@ class Sessions(AccessCase):
         self.assertEqual(own.status_code, 422)
 
     def test_idle_and_old_sessions_end(self) -> None:
-        from sqlalchemy import text
-
         for column, interval in (("last_seen_at", "121 minutes"), ("created_at", "721 minutes")):
             me = self.person()
             me.ok("GET", "/api/athletes")
@@ -224,8 +225,6 @@ class Sessions(AccessCase):
             self.assertEqual(me.call("GET", "/api/athletes").status_code, 401)
 
     def test_only_hashes_are_kept(self) -> None:
-        from sqlalchemy import text
-
         me = self.person()
         token = me.client.cookies[COOKIE]
         with self.engine.connect() as db:
@@ -240,8 +239,6 @@ class Throttle(AccessCase):
     def test_five_wrong_passwords_then_wait_even_with_the_right_one(self) -> None:
         me = self.person()
         with self.engine.connect() as db:
-            from sqlalchemy import text
-
             login = db.execute(
                 text("SELECT login FROM users WHERE id = :id"), {"id": me.user_id}
             ).scalar_one()

@@ -162,3 +162,22 @@ class Headers(ApiCase):
             (PreviewOut, me.call("POST", f"{at}/preview", draft)),
         ):
             model.model_validate_json(document.content, by_name=True, by_alias=True)
+
+
+class Colleagues(ApiCase):
+    def test_adding_twice_is_once_and_another_content_or_a_taken_login_is_refused(self) -> None:
+        owner = self.person("owner")
+        login = f"m-{uuid4().hex[:8]}"
+        body = {
+            "id": str(uuid4()),
+            "login": login,
+            "name": "M.",
+            "role": "student",
+            "password": "ten letters",
+        }
+        for _ in range(2):
+            owner.ok("POST", "/api/users", body)
+        other = owner.call("POST", "/api/users", {**body, "role": "owner"})
+        self.assertEqual((other.status_code, other.json()["faults"][0]["path"]), (409, "role"))
+        taken = owner.call("POST", "/api/users", {**body, "id": str(uuid4()), "login": login.upper()})
+        self.assertEqual((taken.status_code, taken.json()["faults"][0]["path"]), (422, "login"))

@@ -250,7 +250,12 @@ class Signing(ScreenCase):
         self.assertEqual(self.me.call("POST", f"{self.at}/amendments", body).status_code, 409)
         self.post(answer("left", "values.thigh_angle", 8))
         self.sign()
-        for changes in ({"answers": []}, {"reason": " "}, {"answers": [], "late": [str(uuid4())]}):
+        empty: tuple[dict[str, Any], ...] = (
+            {"answers": []},
+            {"reason": " "},
+            {"answers": [], "late": [str(uuid4())]},
+        )
+        for changes in empty:
             refused = self.me.call("POST", f"{self.at}/amendments", {**body, **changes})
             self.assertEqual(refused.status_code, 422)
 

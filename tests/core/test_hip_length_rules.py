@@ -105,7 +105,7 @@ class KneeBend(OneSide):
         self.assert_reads({}, knee_shortfall=0)
 
     def test_m2_and_m3_agree(self) -> None:
-        both = {"thigh_angle": 8, "thigh_angle_knee_straight": -2}
+        both: dict[str, Any] = {"thigh_angle": 8, "thigh_angle_knee_straight": -2}
         self.assert_reads({RECTUS: "likely"}, **both, knee_angle=82)
         self.assert_reads({RECTUS: "strong"}, **both, knee_angle=79)
         self.assert_reads({RECTUS: "possible"}, thigh_angle=3, thigh_angle_knee_straight=-2, knee_angle=85)
@@ -306,8 +306,10 @@ class Schools(unittest.TestCase):
 
     def test_m7_fails(self) -> None:
         for part, code in (("thigh", FLEXORS), ("knee", RECTUS), ("cross", TFL)):
-            self.assertEqual(self.by_eye("pass_fail", **{part: "fail"}), {(code, "left"): "likely"})
-            self.assertEqual(self.by_eye("pass_fail", **{part: "pass"}), {})
+            failed: dict[str, Any] = {part: "fail"}
+            passed: dict[str, Any] = {part: "pass"}
+            self.assertEqual(self.by_eye("pass_fail", **failed), {(code, "left"): "likely"})
+            self.assertEqual(self.by_eye("pass_fail", **passed), {})
 
     def test_m7_degrees_of_a_pass_fail_clinic_are_fails(self) -> None:
         self.assertEqual(self.by_eye("pass_fail", thigh_angle=1), {(FLEXORS, "left"): "likely"})
@@ -324,6 +326,6 @@ class Schools(unittest.TestCase):
         self.assertEqual(self.by_eye("pass_fail", ["pelvis_shift"], cross="fail"), {})
 
     def test_changing_the_school_reads_the_same_values_anew(self) -> None:
-        values = {"thigh_angle": 20, "edge_grade": 1}
+        values: dict[str, Any] = {"thigh_angle": 20, "edge_grade": 1}
         self.assertEqual(self.by_eye("degrees", **values), {(FLEXORS, "left"): "strong"})
         self.assertEqual(self.by_eye("edge_grade", **values), {(FLEXORS, "left"): "possible"})

@@ -1,31 +1,10 @@
 // The one way to the server: typed from its own description, with the session's token on each call.
 import createClient from "openapi-fetch";
+import { type Fault, Problem } from "./problem";
 import type { components, paths } from "./schema";
 
 export type Schema = components["schemas"];
 export type Side = "left" | "right";
-
-export interface Fault {
-  path: string;
-  problem: string;
-}
-
-/** A refusal of the server, or no answer at all (`status` 0). */
-export class Problem extends Error {
-  constructor(
-    readonly status: number,
-    readonly code: string,
-    title: string,
-    readonly faults: Fault[] = [],
-  ) {
-    super(title);
-  }
-
-  /** Worth trying again by itself: the server is away or in trouble. */
-  get passing(): boolean {
-    return this.status === 0 || this.status >= 500;
-  }
-}
 
 const TOKEN_HEADER = "X-North-Stride-Token";
 let token = "";

@@ -1,4 +1,4 @@
-import { Problem } from "../api/client";
+import { Problem } from "../api/problem";
 
 /** What went wrong, in words; faults that belong to no field of the form are listed. */
 export function ProblemNote({ error, known = [] }: { error: unknown; known?: readonly string[] }) {

@@ -53,6 +53,7 @@ export class Bench {
   });
   private readonly undoable: Change[][] = [];
   private asking: AbortController | null = null;
+  private readonly left: Map<string, Draft>;
   private readonly stops: (() => void)[];
 
   constructor(
@@ -77,7 +78,8 @@ export class Bench {
       sender.onDelivered((what) => this.delivered(what)),
       sender.onRefused((what) => this.refused(what)),
     ];
-    void this.takeUp();
+    this.left = new Map(this.state.get().drafts);
+    void this.read();
   }
 
   close(): void {
@@ -172,13 +174,14 @@ export class Bench {
     this.state.update((state) => ({ ...state, drafts: new Map(state.drafts).set(key, draft) }));
   }
 
-  /** What was left unsaved by a reload or a closed lid is taken now, if it can be. */
-  private async takeUp(): Promise<void> {
-    await this.read();
-    if (!this.state.get().readingCurrent) return;
-    for (const key of [...this.state.get().drafts.keys()]) {
+  /** What a reload or a closed lid left unsaved is taken once the server has judged it. */
+  private takeUp(): void {
+    const left = [...this.left];
+    this.left.clear();
+    for (const [key, draft] of left) {
+      const untouched = this.state.get().drafts.get(key) === draft;
       const place = placeOf(key);
-      if (isValueField(place.field)) this.commit(place);
+      if (untouched && isValueField(place.field)) this.commit(place);
     }
   }
 
@@ -300,6 +303,7 @@ export class Bench {
         readingCurrent: true,
         faults: draftFaults(state, drafts, found, waiting.length),
       }));
+      this.takeUp();
     } catch {
       // Away or overtaken: the last reading stays, marked as older than what is typed.
     }

@@ -16,7 +16,7 @@ export type Instead = ReadonlyMap<string, string>;
 export const other = (side: Side): Side => (side === "left" ? "right" : "left");
 
 /** The steps a screen's schools ask for. */
-export function stepsFor(test: Test, schools: Schema["Schools"]): Step[] {
+export function stepsFor(test: Test, schools: Partial<Schema["Schools"]>): Step[] {
   return test.steps.filter((step) => {
     if (!step.school) return true;
     const own = (schools as Record<string, string | number>)[step.school.key];

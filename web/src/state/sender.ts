@@ -1,5 +1,5 @@
 // Sends the outbox, again and again until it is empty. One sender at a time on a device.
-import { type Fault, Problem } from "../api/client";
+import { type Fault, Problem } from "../api/problem";
 import type { Answer } from "../api/screens";
 import type { Outbox } from "./outbox";
 import { createStore } from "./store";

@@ -2,7 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { Problem } from "../../api/client";
+import { Problem } from "../../api/problem";
 import { type Screen, signScreen } from "../../api/screens";
 import { faultAt, ProblemNote } from "../../components/ProblemNote";
 import { useSession } from "../../components/session";

@@ -1,0 +1,177 @@
+"""Starts the app on a database of its own, signs in, lets schemathesis loose, and counts.
+
+Fails unless every operation answered 2xx at least once and none ever 5xx.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import re
+import subprocess
+import sys
+import tempfile
+from collections import Counter, defaultdict
+from pathlib import Path
+from typing import Any
+from uuid import uuid4
+
+import httpx2
+
+from northstride.api.work import COOKIE, CSRF_HEADER
+from northstride.cli.steps import ROOT
+from tests.support.api import answer
+from tests.support.database import fresh_database
+from tests.support.live import LiveApp
+from tests.support.records import record, thomas
+
+PASSWORD = "a long enough password"
+SETUP = {
+    "clinic": "Tarnholt",
+    "time_zone": "Europe/Helsinki",
+    "login": "aino",
+    "name": "Aino V.",
+    "password": PASSWORD,
+}
+EXAMPLES = "30"
+Statuses = dict[str, Counter[int]]
+
+
+def sign_in(address: str) -> dict[str, str]:
+    response = httpx2.post(f"{address}/api/session", json={"login": "aino", "password": PASSWORD})
+    response.raise_for_status()
+    return {"Cookie": f"{COOKIE}={response.cookies[COOKIE]}", CSRF_HEADER: response.json()["token"]}
+
+
+def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
+    """A sound call for each operation that needs one."""
+
+    def post(path: str, body: dict[str, Any]) -> None:
+        httpx2.post(f"{address}/api{path}", json=body, headers=session).raise_for_status()
+
+    def begin(athlete: str) -> dict[str, str]:
+        body = {"id": str(uuid4()), "athlete_id": athlete, "date": "2026-09-14", "purpose": "squad_screen"}
+        post("/screens", body)
+        post(f"/screens/{body['id']}/answers", {"answers": [answer("left", "values.thigh_angle", 8)]})
+        return {"screen_id": str(body["id"])}
+
+    athlete, squad, user = str(uuid4()), str(uuid4()), str(uuid4())
+    post("/athletes", {"id": athlete, "ref": "NS-1", "name": "Ilse Varga"})
+    post("/squads", {"id": squad, "name": "Seniors"})
+    helper = {"login": "helper", "name": "B. Helper", "role": "student", "password": PASSWORD}
+    post("/users", {"id": user, **helper})
+    screen, to_sign, signed = begin(athlete), begin(athlete), begin(athlete)
+    post(f"/screens/{signed['screen_id']}/sign", {"revision": 1, "password": PASSWORD})
+    new = {"id": str(uuid4())}
+    draft = {"answers": [answer("left", "values.knee_angle", 84)]}
+    field = {"test": "hip.modified_thomas", "side": "left", "field": "values.thigh_angle"}
+    action = {"action": "train.tightness_hip_flexors", "side": "left", "on": "2026-09-20"}
+    return {
+        "sign_in": {"body": {"login": "aino", "password": PASSWORD}},
+        "add_user": {"body": {**new, **helper, "login": "helper-2"}},
+        "edit_user": {"path": {"user_id": user}, "body": {"archived": False}},
+        "list_athletes": {"query": {"search": "ilse"}},
+        "read_athlete": {"path": {"athlete_id": athlete}},
+        "add_athlete": {"body": {**new, "ref": "NS-2", "name": "Bram Holm"}},
+        "edit_athlete": {"path": {"athlete_id": athlete}, "body": {"sport": "skiing"}},
+        "add_squad": {"body": {**new, "name": "Juniors"}},
+        "edit_squad": {"path": {"squad_id": squad}, "body": {"name": "Masters"}},
+        "list_screens": {"query": {"athlete": athlete}},
+        "begin_screen": {
+            "body": {**new, "athlete_id": athlete, "date": "2026-09-15", "purpose": "squad_screen"}
+        },
+        "read_screen": {"path": screen},
+        "read_changes": {"path": screen, "query": {"after": 0}},
+        "read_history": {"path": screen, "query": field},
+        "write_answers": {"path": screen, "body": draft},
+        "preview_reading": {"path": screen, "body": draft},
+        "read_reading": {"path": screen},
+        "sign_screen": {"path": to_sign, "body": {"revision": 1, "password": PASSWORD}},
+        "amend_screen": {"path": signed, "body": {**new, "reason": "second look", **draft}},
+        "override_gate": {
+            "path": screen,
+            "body": {"gate": "fracture_doubt", "side": "left", "reason": "radiograph clear"},
+        },
+        "arrange_action": {"path": screen, "body": {**new, **action}},
+        "export_record": {"path": screen},
+        "import_record": {"body": record([thomas("left", thigh_angle=8)], id=str(uuid4()))},
+    }
+
+
+def run_schemathesis(address: str, known: dict[str, Any], *choose: str) -> tuple[Statuses, str]:
+    with tempfile.TemporaryDirectory() as folder:
+        har = Path(folder) / "calls.har"
+        command = [
+            *(str(Path(sys.executable).parent / "schemathesis"), "run", f"{address}/openapi.json"),
+            *(
+                "--max-examples",
+                EXAMPLES,
+                "--generation-deterministic",
+                "--phases",
+                "examples,coverage,fuzzing",
+            ),
+            *("--checks", "not_a_server_error", "--continue-on-failure", "--warnings", "off"),
+            *("--report", "har", "--report-har-path", str(har), "--workers", "1", *choose),
+        ]
+        environment = {
+            **os.environ,
+            "SCHEMATHESIS_HOOKS": "tests.fuzz.hooks",
+            "NORTH_STRIDE_FUZZ": json.dumps(known),
+            "PYTHONPATH": str(ROOT),
+        }
+        done = subprocess.run(
+            command, env=environment, cwd=folder, capture_output=True, text=True, check=False
+        )
+        if not har.exists():
+            return {}, done.stdout + done.stderr
+        return _statuses(address, json.loads(har.read_text())), done.stdout + done.stderr
+
+
+def _statuses(address: str, har: dict[str, Any]) -> Statuses:
+    paths = httpx2.get(f"{address}/openapi.json").json()["paths"]
+    known = [
+        (re.compile(re.sub(r"\{[^}]+\}", "[^/]*", path) + r"$"), method.upper(), operation["operationId"])
+        for path, item in paths.items()
+        for method, operation in item.items()
+    ]
+    found: Statuses = defaultdict(Counter)
+    for entry in har["log"]["entries"]:
+        method, url = entry["request"]["method"], entry["request"]["url"]
+        path = url.removeprefix(address).split("?")[0]
+        for pattern, own_method, name in known:
+            if method == own_method and pattern.match(path):
+                found[name][entry["response"]["status"]] += 1
+                break
+    return found
+
+
+def main() -> int:
+    with LiveApp(fresh_database()) as app:
+        first, said_first = run_schemathesis(
+            app.address,
+            {"operations": {"set_up": {"body": SETUP}}, "session": {}, "spare": {}},
+            "--include-operation-id",
+            "set_up",
+        )
+        session, spare = sign_in(app.address), sign_in(app.address)
+        known = {"operations": seed(app.address, session), "session": session, "spare": spare}
+        rest, said = run_schemathesis(app.address, known, "--exclude-operation-id", "set_up")
+        operations = {
+            operation["operationId"]
+            for item in httpx2.get(f"{app.address}/openapi.json").json()["paths"].values()
+            for operation in item.values()
+        }
+    statuses = {**first, **rest}
+    calls = sum(sum(counted.values()) for counted in statuses.values())
+    never = sorted(name for name in operations if not any(200 <= s < 300 for s in statuses.get(name, {})))
+    broken = sorted(name for name, counted in statuses.items() if any(s >= 500 for s in counted))
+    print(
+        f"{len(operations)} operations, {calls} calls, never 2xx: {never or 'none'}, 5xx: {broken or 'none'}"
+    )
+    if never or broken:
+        print(said_first, said, sep="\n")
+    return 1 if never or broken or not calls else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

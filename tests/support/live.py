@@ -1,0 +1,72 @@
+"""The app as its own process on a free port, as users run it; it can be killed and come back."""
+
+from __future__ import annotations
+
+import os
+import signal
+import subprocess
+import sys
+import time
+from pathlib import Path
+from types import TracebackType
+
+import httpx2
+
+from northstride.cli.cluster import free_port
+from northstride.cli.steps import DIST, ROOT
+
+PATIENCE_SECONDS = 30
+
+
+class LiveApp:
+    def __init__(self, database_url: str, *, web: Path | None = DIST, factory: str | None = None) -> None:
+        self.port = free_port()
+        self.address = f"http://127.0.0.1:{self.port}"
+        self._factory = factory or "tests.support.live:make_app"
+        self._environment = {
+            **os.environ,
+            "NORTH_STRIDE_DATABASE_URL": database_url,
+            "NORTH_STRIDE_HASH_COST": "test",
+            "PYTHONPATH": str(ROOT),
+        }
+        if web is not None and web.exists():
+            self._environment["NORTH_STRIDE_WEB_FOLDER"] = str(web)
+        self._process: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        command = [
+            *(sys.executable, "-m", "uvicorn", "--factory", self._factory),
+            *("--host", "127.0.0.1", "--port", str(self.port), "--log-level", "warning"),
+        ]
+        self._process = subprocess.Popen(command, env=self._environment, cwd=ROOT)
+        until = time.monotonic() + PATIENCE_SECONDS
+        while time.monotonic() < until:
+            try:
+                if httpx2.get(f"{self.address}/openapi.json").status_code == 200:
+                    return
+            except httpx2.TransportError:
+                time.sleep(0.05)
+        raise TimeoutError("the app did not start")
+
+    def kill(self) -> None:
+        """As a power cut would: no farewell."""
+        if self._process is not None:
+            self._process.send_signal(signal.SIGKILL)
+            self._process.wait()
+            self._process = None
+
+    def __enter__(self) -> LiveApp:
+        self.start()
+        return self
+
+    def __exit__(
+        self, _kind: type[BaseException] | None, _error: BaseException | None, _trace: TracebackType | None
+    ) -> None:
+        self.kill()
+
+
+def make_app() -> object:
+    from northstride.api.app import create_app
+    from northstride.api.settings import Settings
+
+    return create_app(Settings())  # type: ignore[call-arg]

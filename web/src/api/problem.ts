@@ -1,0 +1,22 @@
+// What the server refuses, and that it may not answer at all.
+export interface Fault {
+  path: string;
+  problem: string;
+}
+
+/** A refusal of the server, or no answer at all (`status` 0). */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    title: string,
+    readonly faults: Fault[] = [],
+  ) {
+    super(title);
+  }
+
+  /** Worth trying again by itself: the server is away or in trouble. */
+  get passing(): boolean {
+    return this.status === 0 || this.status >= 500;
+  }
+}

@@ -1,0 +1,108 @@
+import { describe, expect, it, vi } from "vitest";
+import { Problem } from "../api/problem";
+import type { Answer } from "../api/screens";
+import { Drafts, keepRefusal } from "./drafts";
+import { memory } from "./memory";
+import { Outbox } from "./outbox";
+import { Sender } from "./sender";
+
+const owner = { clinic: "c", user: "u" };
+
+const answer = (id: string, value: unknown = 8): Answer => ({
+  id,
+  test: "made.up",
+  side: "left",
+  field: "values.reach",
+  value,
+});
+
+const settle = () => new Promise((done) => setTimeout(done));
+
+describe("the outbox", () => {
+  it("keeps answers in order, through a reload, for their owner alone", () => {
+    const keep = memory();
+    const outbox = new Outbox(keep, owner);
+    outbox.put("s1", [answer("b"), answer("a")]);
+    outbox.put("s2", [answer("c")]);
+    const reloaded = new Outbox(keep, owner);
+    expect(reloaded.list().map((waiting) => waiting.answer.id)).toEqual(["b", "a", "c"]);
+    expect(reloaded.batch(1)).toEqual({ screen: "s1", answers: [answer("b")] });
+    expect(new Outbox(keep, { clinic: "c", user: "other" }).list()).toEqual([]);
+    expect(new Outbox(keep, { clinic: "other", user: "u" }).list()).toEqual([]);
+  });
+});
+
+describe("the sender", () => {
+  it("sends until the outbox is empty and tells what arrived", async () => {
+    const outbox = new Outbox(memory(), owner);
+    outbox.put("s1", [answer("a"), answer("b")]);
+    const write = vi.fn(async () => ({ revision: 2, late: [] }));
+    const sender = new Sender(outbox, "device", write);
+    const arrived = vi.fn();
+    sender.onDelivered(arrived);
+    sender.wake();
+    await settle();
+    expect(write).toHaveBeenCalledExactlyOnceWith("s1", [answer("a"), answer("b")], "device");
+    expect(arrived).toHaveBeenCalledOnce();
+    expect(outbox.list()).toEqual([]);
+    expect(sender.state.get()).toBe("idle");
+  });
+
+  it("waits while the server is away and goes on by itself", async () => {
+    vi.useFakeTimers();
+    const outbox = new Outbox(memory(), owner);
+    outbox.put("s1", [answer("a")]);
+    const write = vi
+      .fn()
+      .mockRejectedValueOnce(new Problem(0, "no-server", "away"))
+      .mockRejectedValueOnce(new Problem(503, "no-database", "away"))
+      .mockResolvedValue({ revision: 1, late: [] });
+    const sender = new Sender(outbox, "device", write);
+    sender.wake();
+    await vi.advanceTimersByTimeAsync(0);
+    expect(sender.state.get()).toBe("waiting");
+    expect(outbox.list()).toHaveLength(1);
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(sender.state.get()).toBe("idle");
+    expect(write).toHaveBeenCalledTimes(3);
+    vi.useRealTimers();
+  });
+
+  it("stops when signed out and goes on when woken", async () => {
+    const outbox = new Outbox(memory(), owner);
+    outbox.put("s1", [answer("a")]);
+    const write = vi
+      .fn()
+      .mockRejectedValueOnce(new Problem(401, "not-signed-in", "again"))
+      .mockResolvedValue({ revision: 1, late: [] });
+    const sender = new Sender(outbox, "device", write);
+    sender.wake();
+    await settle();
+    expect(sender.state.get()).toBe("signed-out");
+    expect(outbox.list()).toHaveLength(1);
+    sender.wake();
+    await settle();
+    expect(outbox.list()).toEqual([]);
+  });
+
+  it("hands back only what was refused, and sends the rest", async () => {
+    const keep = memory();
+    const outbox = new Outbox(keep, owner);
+    outbox.put("s1", [answer("a"), answer("b", 999), answer("c")]);
+    const write = vi.fn(async (_screen: string, answers: Answer[]) => {
+      const bad = answers.findIndex((item) => item.value === 999);
+      if (bad >= 0) {
+        const fault = { path: `answers[${bad}].value`, problem: "999 is outside" };
+        throw new Problem(422, "invalid", "no", [fault]);
+      }
+      return { revision: 2, late: [] };
+    });
+    const sender = new Sender(outbox, "device", write);
+    sender.onRefused((what) => keepRefusal(keep, owner, what));
+    sender.wake();
+    await settle();
+    expect(outbox.list()).toEqual([]);
+    const [draft] = new Drafts(keep, owner, "s1").all().values();
+    expect(draft).toEqual({ text: "999", dial: null, problem: "999 is outside" });
+  });
+});

@@ -1,0 +1,147 @@
+import { describe, expect, it } from "vitest";
+import type { Measure, Test } from "../api/catalogue";
+import type { Difference, Screen } from "../api/screens";
+import { fieldsOf, placeKey, withChanges } from "./fields";
+import { benchKey } from "./keys";
+import { backspace, isBelow, nextTrial, press, setBelow } from "./pad";
+import { questionAfter, questionsOf, rowsOf, stepsFor, twinOf } from "./questions";
+import { ageOn, dayWords, differenceWords, findingSide } from "./wording";
+
+const measure = (code: string, more: Partial<Measure> = {}) => ({ code, ...more }) as Measure;
+
+const test = {
+  code: "made.up",
+  sides: "each",
+  measures: [measure("a"), measure("b"), measure("b_other", { instead_of: "b" })],
+  steps: [
+    { code: "one", measures: ["a"], school: null },
+    { code: "two", measures: ["b", "b_other"], school: { key: "thomas", among: ["degrees"] } },
+  ],
+} as unknown as Test;
+
+describe("the order of questions", () => {
+  const steps = stepsFor(test, { thomas: "degrees" });
+  const questions = questionsOf(test, steps, new Map(), "right");
+
+  it("asks the first side first, then the other, then on", () => {
+    expect(questions.map((q) => `${q.measure} ${q.side}`)).toEqual([
+      "a right",
+      "a left",
+      "b right",
+      "b left",
+    ]);
+    const [first, second] = questions;
+    expect(first && questionAfter(questions, first)).toEqual(second);
+    const last = questions.at(-1);
+    expect(last && questionAfter(questions, last)).toBeNull();
+  });
+
+  it("shows a step only to the schools it is for", () => {
+    expect(stepsFor(test, { thomas: "pass_fail" }).map((step) => step.code)).toEqual(["one"]);
+  });
+
+  it("puts the other way of reading in the same row", () => {
+    const [, two] = steps;
+    if (!two) throw new Error("no step");
+    expect(rowsOf(test, two, new Map()).map((m) => m.code)).toEqual(["b"]);
+    expect(rowsOf(test, two, new Map([["b", "b_other"]])).map((m) => m.code)).toEqual(["b_other"]);
+    expect(twinOf(test, measure("b"))?.code).toBe("b_other");
+    expect(twinOf(test, measure("b_other", { instead_of: "b" }))?.code).toBe("b");
+    expect(twinOf(test, measure("a"))).toBeNull();
+  });
+});
+
+describe("fields of a record", () => {
+  const record = {
+    entries: [
+      { test: "t", side: "left", values: { a: 1 }, seen: ["x"], by: "B." },
+      { test: "t", values: { a: { right: 2 } } },
+    ],
+  } as unknown as Screen["record"];
+
+  it("stand by test, side and field", () => {
+    const fields = fieldsOf(record);
+    expect(fields.get("t|left|values.a")?.value).toBe(1);
+    expect(fields.get("t|right|values.a")?.value).toBe(2);
+    expect(fields.get("t|left|seen")).toEqual({ value: ["x"], by: "B.", at: null });
+  });
+
+  it("take changes, and null clears", () => {
+    const place = { test: "t", side: "left", field: "values.a" } as const;
+    const change = { ...place, id: "i", revision: 1, key: "", by: null, at: null };
+    const fields = withChanges(fieldsOf(record), [{ ...change, value: null }]);
+    expect(fields.has(placeKey(place))).toBe(false);
+  });
+});
+
+describe("the number pad", () => {
+  it("works on the trial in hand", () => {
+    expect(press("8 1", "2")).toBe("8 12");
+    expect(press("1.5", ".")).toBe("1.5");
+    expect(nextTrial("8")).toBe("8 ");
+    expect(nextTrial("8 ")).toBe("8 ");
+    expect(nextTrial("")).toBe("");
+    expect(backspace("8 ")).toBe("8");
+    expect(setBelow("8 4", true)).toBe("8 −4");
+    expect(setBelow("8 −4", false)).toBe("8 4");
+    expect(isBelow("−8 4")).toBe(false);
+    expect(isBelow("8 -4")).toBe(true);
+  });
+});
+
+describe("keys", () => {
+  const pressed = (key: string, more = {}) =>
+    benchKey({ key, altKey: false, ctrlKey: false, metaKey: false, ...more });
+
+  it("gives no bare letter, digit or arrow a meaning", () => {
+    for (const key of [
+      ..."abcdefghijklmnopqrstuvwxyz0123456789",
+      "ArrowLeft",
+      "Home",
+      " ",
+      "Tab",
+    ]) {
+      expect(pressed(key)).toBeNull();
+    }
+    expect(pressed("z", { ctrlKey: true })).toBeNull();
+  });
+
+  it("knows its few", () => {
+    expect(pressed("Enter")).toBe("accept");
+    expect(pressed("z", { altKey: true })).toBe("undo");
+    expect(pressed("PageDown", { altKey: true })).toBe("next-stop");
+    expect(pressed("PageDown")).toBe("next-step");
+  });
+});
+
+describe("words", () => {
+  const words = { finding: "tighter" } as Measure["words"];
+  const tight = measure("a", { polarity: "higher", unit: "deg", words });
+  const bends = measure("a", {
+    polarity: "lower",
+    unit: "deg",
+    words: { ...words, finding: "bends less" },
+  });
+  const found = (difference: number, verdict: Difference["verdict"]) =>
+    ({ difference, verdict, mdc95: 5.54 }) as Difference;
+
+  it("say the side with the finding by polarity", () => {
+    expect(findingSide(tight, 12)).toBe("left");
+    expect(findingSide(tight, -12)).toBe("right");
+    expect(findingSide(bends, 12)).toBe("right");
+    expect(findingSide(bends, 0)).toBeNull();
+  });
+
+  it("say differences in whole degrees, or within error", () => {
+    expect(differenceWords(tight, found(12.33, "real_matters"))).toBe("L tighter by 12°");
+    expect(differenceWords(bends, found(20.2, "real_matters"))).toBe("R bends less by 20°");
+    expect(differenceWords(tight, found(3, "within_error"))).toBe("within error");
+  });
+
+  it("count age by the day and name days plainly", () => {
+    expect(ageOn("2003-09-15", "2026-09-14")).toBe(22);
+    expect(ageOn("2003-09-14", "2026-09-14")).toBe(23);
+    expect(ageOn(null, "2026-09-14")).toBeNull();
+    expect(dayWords("2026-09-14")).toBe("14 Sept 2026");
+  });
+});
