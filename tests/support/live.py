@@ -69,4 +69,4 @@ def make_app() -> object:
     from northstride.api.app import create_app
     from northstride.api.settings import Settings
 
-    return create_app(Settings())  # type: ignore[call-arg]
+    return create_app(Settings())

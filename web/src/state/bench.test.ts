@@ -20,10 +20,12 @@ const opened = {
 
 const reading = { flags: [], differences: [] } as unknown as Preview["reading"];
 
-function setUp(keep = memory(), faults: Preview["faults"] = []) {
+type Alone = ConstructorParameters<typeof Sender>[3];
+
+function setUp(keep = memory(), faults: Preview["faults"] = [], alone?: Alone) {
   const outbox = new Outbox(keep, owner);
   const write = vi.fn(async () => ({ revision: 2, late: [] }));
-  const sender = new Sender(outbox, "device", write);
+  const sender = new Sender(outbox, "device", write, alone);
   const ask = vi.fn(async (_answers: Answer[]) => ({ revision: 1, reading, faults }));
   const bench = new Bench("s", opened, new Drafts(keep, owner, "s"), outbox, sender, ask);
   return { keep, bench, write, ask, outbox };
@@ -136,5 +138,26 @@ describe("the bench", () => {
     await settle();
     expect(bench.state.get().reading).toBe(reading);
     expect(bench.state.get().readingCurrent).toBe(false);
+  });
+});
+
+describe("two tabs of one device", () => {
+  it("do not wait for what the other one has sent", async () => {
+    let myTurn = () => {};
+    const turn = new Promise<void>((open) => {
+      myTurn = open;
+    });
+    const { keep, bench, write, outbox } = setUp(memory(), [], async (work) => {
+      await turn;
+      return work();
+    });
+    bench.write([{ ...left, value: 8 }]);
+    expect(bench.state.get().waiting.size).toBe(1);
+    new Outbox(keep, owner).drop(outbox.list().map((waiting) => waiting.answer.id));
+    myTurn();
+    await settle();
+    expect(write).not.toHaveBeenCalled();
+    expect(bench.state.get().waiting.size).toBe(0);
+    expect(bench.value(left)).toBe(8);
   });
 });

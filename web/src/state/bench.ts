@@ -34,6 +34,9 @@ export interface Change extends Place {
   value: Json;
 }
 
+/** What the catalogue's data alone tells at once; the server's own words follow. */
+export type QuickFault = (place: Place, value: Json) => string | null;
+
 type AskPreview = (answers: Answer[], signal: AbortSignal) => Promise<Preview>;
 
 const NO_DRAFT: Draft = { text: "", dial: null, problem: null };
@@ -63,6 +66,7 @@ export class Bench {
     private readonly outbox: Outbox,
     private readonly sender: Sender,
     private readonly askPreview: AskPreview,
+    private readonly quickFault: QuickFault = () => null,
     private readonly now: () => string = () => new Date().toISOString(),
   ) {
     this.state.update((state) => ({
@@ -77,6 +81,7 @@ export class Bench {
     this.stops = [
       sender.onDelivered((what) => this.delivered(what)),
       sender.onRefused((what) => this.refused(what)),
+      sender.onEmpty(() => this.settleElsewhere()),
     ];
     this.left = new Map(this.state.get().drafts);
     void this.read();
@@ -117,10 +122,9 @@ export class Bench {
     const key = placeKey(place);
     this.keepDraft(key, { text, dial, problem: null });
     const parsed = parseTrials(text, dial);
-    this.state.update((state) => ({
-      ...state,
-      faults: withFault(state.faults, key, parsed.kind === "fault" ? parsed.problem : null),
-    }));
+    let problem = parsed.kind === "fault" ? parsed.problem : null;
+    if (parsed.kind === "value") problem = this.quickFault(place, parsed.value);
+    this.state.update((state) => ({ ...state, faults: withFault(state.faults, key, problem) }));
     void this.read();
   }
 
@@ -273,6 +277,24 @@ export class Bench {
       late: state.late + late.size,
       signed: state.signed || late.size > 0,
     }));
+  }
+
+  /** What another tab of this device sent, or was refused, no longer waits here. */
+  private settleElsewhere(): void {
+    const waiting = this.waitingNow();
+    const refused = [...this.drafts.all()].filter(([, draft]) => draft.problem !== null);
+    const gone = [...this.state.get().waiting].filter(([key]) => !waiting.has(key));
+    if (gone.length === 0) return;
+    this.state.update((state) => {
+      const fields = new Map(state.fields);
+      const drafts = new Map([...state.drafts, ...refused]);
+      for (const [key, value] of gone) {
+        if (drafts.has(key)) continue;
+        if (value === null) fields.delete(key);
+        else fields.set(key, { value, by: null, at: null });
+      }
+      return { ...state, fields, drafts, waiting };
+    });
   }
 
   private refused(what: Refusal): void {

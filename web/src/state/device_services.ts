@@ -30,6 +30,9 @@ export function servicesFor(owner: Owner): DeviceServices {
   sender.onRefused((what) => keepRefusal(keep, owner, what));
   current = { owner, outbox, sender, drafts: (screen) => new Drafts(keep, owner, screen) };
   sender.wake();
-  window.addEventListener("online", () => sender.wake());
+  const wake = () => sender.wake();
+  window.addEventListener("online", wake);
+  // Another tab put something in or took something out.
+  window.addEventListener("storage", wake);
   return current;
 }

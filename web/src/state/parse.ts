@@ -96,6 +96,17 @@ export function shownNumber(value: Json, how: "mean" | "median"): number | null 
   return sorted.length % 2 ? upper : ((sorted[middle - 1] ?? 0) + upper) / 2;
 }
 
+/** Outside what a limb can show: from the catalogue's data, so that Enter need not wait. */
+export function outOfRange(measure: Measure, value: Json): string | null {
+  const [low, high] = measure.plausible ?? [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
+  for (const trial of trialsOf(value)) {
+    if (trial < low || trial > high) return `${trial} is outside ${low} to ${high}.`;
+    if (measure.kind === "count" && !Number.isInteger(trial))
+      return `${trial} is not a whole number.`;
+  }
+  return null;
+}
+
 const UNITS: Record<Measure["unit"], string> = {
   deg: "°",
   mm: " mm",

@@ -32,6 +32,7 @@ export class Sender {
   readonly state = createStore<SendState>("idle");
   private readonly delivered = new Set<(what: Delivered) => void>();
   private readonly refused = new Set<(what: Refusal) => void>();
+  private readonly emptied = new Set<() => void>();
   private running = false;
   private tries = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
@@ -51,6 +52,12 @@ export class Sender {
   onRefused(listener: (what: Refusal) => void): () => void {
     this.refused.add(listener);
     return () => this.refused.delete(listener);
+  }
+
+  /** Told whenever nothing is left to send, whoever on this device sent it. */
+  onEmpty(listener: () => void): () => void {
+    this.emptied.add(listener);
+    return () => this.emptied.delete(listener);
   }
 
   /** Begin, or begin again after signing in. */
@@ -78,6 +85,7 @@ export class Sender {
       if (!batch) {
         this.tries = 0;
         this.state.set("idle");
+        for (const tell of this.emptied) tell();
         return;
       }
       this.state.set("sending");

@@ -3,7 +3,8 @@ import type { Screen } from "../../api/screens";
 import { useServices } from "../../components/session";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
-import { ageOn, dayWords, purposeName } from "../../state/wording";
+import { placeOf } from "../../state/fields";
+import { ageOn, dayWords, purposeName, readable } from "../../state/wording";
 
 export function BenchHeader({ screen }: { screen: Screen }) {
   const { athlete, record } = screen;
@@ -32,17 +33,24 @@ export function SaveMark({ bench }: { bench: Bench }) {
   const state = useStore(bench.state);
   const waiting = state.waiting.size;
   const unwritten = [...state.drafts.values()].filter((draft) => !draft.written).length;
+  const refused = [...state.drafts].filter(([, draft]) => draft.problem).map(([key]) => key);
+  const [faulty] = [...state.faults.keys(), ...refused];
   let says = "all saved";
   if (sending === "signed-out") says = `${waiting} kept here, sign in to send`;
   else if (sending === "waiting") says = `${waiting} kept here, waiting for the server`;
   else if (waiting > 0) says = "saving";
-  else if (state.faults.size > 0) says = "not saved: see the field";
+  else if (faulty) says = `not saved: ${faultyName(faulty)}`;
   else if (unwritten > 0) says = "typing";
   return (
-    <span role="status" className={state.faults.size > 0 ? "fault" : "muted"}>
+    <span role="status" className={faulty ? "fault" : "muted"}>
       {says}
     </span>
   );
+}
+
+function faultyName(key: string): string {
+  const { field, side } = placeOf(key);
+  return [readable(field.replace("values.", "")), side].filter(Boolean).join(", ");
 }
 
 export function ReadingLink({ screen }: { screen: string }) {

@@ -21,7 +21,7 @@ export default function BenchPlace() {
   useStore(sender.state);
   const screen = useQuery({ ...screenQuery(id), staleTime: Number.POSITIVE_INFINITY });
   const catalogue = useQuery(catalogueQuery);
-  const bench = useBench(id, screen.data);
+  const bench = useBench(id, screen.data, catalogue.data);
   const error = screen.error ?? catalogue.error;
   if (error) {
     return (

@@ -63,7 +63,7 @@ function ToolLane(props: Props & { side: Side }) {
           key={tool}
           type="button"
           aria-expanded={open === tool}
-          aria-label={`${labels[tool].replace(" ✓", " given")}, ${side}`}
+          aria-label={`${labels[tool]}, ${side}`}
           onClick={(event) => {
             opener.current = event.currentTarget;
             setOpen(open === tool ? null : tool);

@@ -44,7 +44,9 @@ export function NumberCell(props: Props) {
   const number = shownNumber(value, how);
   const trials = trialsOf(value);
   const pending = bench.hasDraft(place);
-  const shown = inHand || pending ? draft.text : number === null ? "" : signed(number, measure);
+  // One plain number looks the same in the hand and out of it, so that the caret stays put.
+  const raw = pending || (inHand && (trials.length > 1 || draft.dial !== null));
+  const shown = raw ? draft.text : number === null ? "" : signed(number, measure);
   const active = now.measure === question.measure && now.side === question.side;
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new text starts a new rest
@@ -84,7 +86,8 @@ export function NumberCell(props: Props) {
           value={shown}
           size={Math.max(3, Math.min(shown.length, 12))}
           onChange={(event) => bench.type(place, event.target.value, setting)}
-          onFocus={() => {
+          onFocus={(event) => {
+            event.target.select();
             setInHand(true);
             props.onNow(question);
           }}

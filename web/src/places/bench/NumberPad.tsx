@@ -4,7 +4,6 @@ import { valueField } from "../../state/fields";
 import { backspace, isBelow, nextTrial, press, setBelow } from "../../state/pad";
 import type { DialCode, DialSetting } from "../../state/parse";
 import { other, type Question } from "../../state/questions";
-import { SIDE_LETTER } from "../../state/wording";
 import { focusQuestion } from "./focus";
 
 interface Props {
@@ -54,20 +53,14 @@ export function NumberPad({ bench, test, measure, now, dial, onAccept }: Props) 
         {KEYS.map((key) => (
           <PadKey key={key} says={key} act={() => type(press(draft.text, key))} />
         ))}
-        <PadKey says="⌫" name="Take back one" act={() => type(backspace(draft.text))} />
+        <PadKey says="back" act={() => type(backspace(draft.text))} />
       </div>
       <div className="pad-last">
         <PadKey says="next trial" act={() => type(nextTrial(draft.text))} />
-        <PadKey
-          says={now.side ? `accept ${SIDE_LETTER[now.side]}` : "accept"}
-          name={`Accept ${side}`}
-          act={onAccept}
-          strong
-        />
+        <PadKey says={now.side ? `accept ${now.side}` : "accept"} act={onAccept} strong />
         {now.side ? (
           <PadKey
-            says={`to ${SIDE_LETTER[other(now.side)]}`}
-            name="The other side"
+            says={`to ${other(now.side)}`}
             act={() => now.side && focusQuestion({ ...now, side: other(now.side) })}
           />
         ) : null}
@@ -78,17 +71,15 @@ export function NumberPad({ bench, test, measure, now, dial, onAccept }: Props) 
 
 interface KeyProps {
   says: string;
-  name?: string;
   act: () => void;
   strong?: boolean;
 }
 
-function PadKey({ says, name, act, strong = false }: KeyProps) {
+function PadKey({ says, act, strong = false }: KeyProps) {
   return (
     <button
       type="button"
       className={strong ? "pad-strong" : ""}
-      aria-label={name ?? says}
       onPointerDown={(event) => event.preventDefault()}
       onClick={act}
     >

@@ -26,7 +26,12 @@ export function SidePanel(props: Props) {
   const measure = measureOf(test, now.measure);
   const typed = measure.unit !== "1" || measure.kind === "count";
   return (
-    <aside className="panel bench-side" aria-label="Set-up and reading so far">
+    <aside
+      className="panel bench-side"
+      aria-label="Set-up and reading so far"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: it may scroll, and keys must be able to
+      tabIndex={0}
+    >
       {byTouch && typed ? (
         <NumberPad {...props} measure={measure} />
       ) : (

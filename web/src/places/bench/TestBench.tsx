@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
+import { flushSync } from "react-dom";
 import type { Catalogue, Test } from "../../api/catalogue";
 import type { Screen } from "../../api/screens";
 import { useStore } from "../../components/useStore";
@@ -54,8 +55,9 @@ export function TestBench({ bench, test, screen, catalogue, next, onStop }: Prop
   const step = steps[stepIndex];
 
   const ask = useCallback((question: Question) => {
-    setNow(question);
-    requestAnimationFrame(() => focusQuestion(question));
+    // At once: a fast hand types the next number before the next frame.
+    flushSync(() => setNow(question));
+    focusQuestion(question);
   }, []);
   const toStep = useCallback(
     (to: number) => {

@@ -73,5 +73,6 @@ function saveFile(file: Blob, name: string): void {
   link.href = URL.createObjectURL(file);
   link.download = name;
   link.click();
-  URL.revokeObjectURL(link.href);
+  // The browser reads the address after this turn.
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
 }

@@ -1,0 +1,91 @@
+"""axe finds nothing on any page, in either theme."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from playwright.sync_api import Page, expect
+
+from northstride.cli.steps import WEB
+from tests.support.browser import BrowserCase
+
+AXE = (WEB / "node_modules" / "axe-core" / "axe.min.js").read_text(encoding="utf-8")
+
+
+# A colour in the middle of its change is no colour anybody reads.
+STILL: Any = {"reduced_motion": "reduce"}
+
+
+class Accessible(BrowserCase):
+    def assert_clean(self, page: Page, where: str) -> None:
+        for theme in ("light", "dark"):
+            page.evaluate("theme => { document.documentElement.dataset.bsTheme = theme; }", theme)
+            page.evaluate(AXE)
+            found: list[str] = page.evaluate(
+                "() => axe.run(document).then(result => result.violations.map(v => "
+                "v.id + ': ' + v.nodes.map(n => n.html + n.failureSummary).join(' | ')))"
+            )
+            self.assertEqual("\n".join(found), "", f"{where}, {theme}")
+
+    def test_the_door(self) -> None:
+        page = self.page(**STILL)
+        page.goto(self.app.address)
+        expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+        self.assert_clean(page, "sign-in")
+        page.get_by_label("Name you sign in with").fill("x")
+        page.get_by_label("Password").fill("x")
+        page.get_by_role("button", name="Sign in").click()
+        expect(page.get_by_role("alert")).to_be_visible()
+        self.assert_clean(page, "sign-in refused")
+
+    def test_people_and_team(self) -> None:
+        page = self.page(**STILL)
+        self.sign_in(page, "aino")
+        page.get_by_role("button", name="Ilse Varga").click()
+        expect(page.get_by_role("button", name="Begin a squad screen")).to_be_visible()
+        self.assert_clean(page, "people")
+        page.get_by_role("button", name="Add athlete").click()
+        expect(page.get_by_label("Reference, as it stands in files")).to_be_visible()
+        page.wait_for_timeout(400)
+        self.assert_clean(page, "add athlete")
+        page.get_by_role("button", name="Cancel").click()
+        page.get_by_role("link", name="Team").click()
+        expect(page.get_by_text("jonas · practitioner")).to_be_visible()
+        self.assert_clean(page, "team")
+
+    def test_bench_and_reading(self) -> None:
+        page = self.at_bench(**STILL)
+        for typed in ("8 9", "-4", "999"):
+            page.keyboard.type(typed)
+            page.keyboard.press("Enter")
+        expect(page.get_by_role("alert")).to_be_visible()
+        self.assert_clean(page, "bench with a fault")
+        page.get_by_label("Knee bend, relaxed, left").fill("84")
+        page.keyboard.press("Enter")
+        for tool in ("Pain?", "Note", "Not done", "More"):
+            page.get_by_role("button", name=f"{tool}, right").click()
+            if tool == "Pain?":
+                page.get_by_role("button", name="Hurts", exact=True).click()
+            self.assert_clean(page, f"bench, {tool}")
+            page.keyboard.press("Escape")
+        page.get_by_label("How Knee bend, relaxed is read").select_option("ninety_neutral")
+        for step in range(3):
+            page.keyboard.press("PageDown")
+            self.assert_clean(page, f"bench, step {step + 2}")
+        page.keyboard.press("F1")
+        page.wait_for_timeout(400)
+        self.assert_clean(page, "key help")
+        page.get_by_role("button", name="Close").click()
+        self.saved(page)
+        page.get_by_role("link", name="Reading").click()
+        expect(page.get_by_label("Left against right")).to_be_visible()
+        self.assert_clean(page, "reading")
+        page.get_by_role("button", name="Sign", exact=True).click()
+        page.wait_for_timeout(400)
+        self.assert_clean(page, "sign dialog")
+
+    def test_bench_by_touch(self) -> None:
+        page = self.at_bench(has_touch=True, **STILL)
+        page.get_by_label("Thigh, hanging, left").tap()
+        expect(page.locator(".pad")).to_be_visible()
+        self.assert_clean(page, "bench with the pad")

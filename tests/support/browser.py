@@ -1,0 +1,120 @@
+"""A real browser on the real app: Debian's Chromium, headless, one app a class."""
+
+from __future__ import annotations
+
+import unittest
+from typing import Any, ClassVar
+from uuid import UUID, uuid4
+
+from argon2 import PasswordHasher
+from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
+from sqlalchemy import Engine
+
+from northstride.store.actor import Actor
+from northstride.store.athletes import add_athlete
+from northstride.store.database import connect
+from northstride.store.users import Passwords, add_user, create_clinic
+from tests.support.database import fresh_database
+from tests.support.live import LiveApp
+
+CHROMIUM = "/usr/bin/chromium"
+PASSWORD = "a long enough password"
+SIZE: Any = {"width": 1280, "height": 800}
+NAMES = ("Ilse Varga", "Oskar Bremer", "Tuva Lind")
+
+expect.set_options(timeout=10_000)
+
+
+class BrowserCase(unittest.TestCase):
+    url: str
+    engine: Engine
+    app: LiveApp
+    browser: Browser
+    actor: Actor
+    athletes: ClassVar[dict[str, UUID]] = {}
+    factory: str | None = None
+    _playwright: Playwright
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.url = fresh_database()
+        cls.engine = connect(cls.url, pool_size=2)
+        cls.addClassCleanup(cls.engine.dispose)
+        cls._people()
+        cls.app = LiveApp(cls.url, factory=cls.factory)
+        cls.app.start()
+        cls.addClassCleanup(cls.app.kill)
+        cls._playwright = sync_playwright().start()
+        cls.addClassCleanup(cls._playwright.stop)
+        cls.browser = cls._playwright.chromium.launch(executable_path=CHROMIUM)
+        cls.addClassCleanup(cls.browser.close)
+
+    @classmethod
+    def _people(cls) -> None:
+        passwords = Passwords(PasswordHasher(time_cost=1, memory_cost=8, parallelism=1))
+        with cls.engine.begin() as db:
+            clinic = create_clinic(db, "Tarnholt", "Europe/Helsinki")
+            cls.actor = Actor(clinic, uuid4(), "K. Aalto", "owner", None, "Europe/Helsinki")
+            for login, role, key in (
+                ("aino", "owner", cls.actor.user_id),
+                ("jonas", "practitioner", uuid4()),
+                ("maren", "assistant", uuid4()),
+            ):
+                add_user(db, cls.actor, passwords, key, login, login.title(), role, PASSWORD)  # type: ignore[arg-type]
+            for number, name in enumerate(NAMES):
+                cls.athletes[name] = uuid4()
+                add_athlete(db, cls.actor, cls.athletes[name], {"ref": f"NS-{number}", "name": name})
+
+    def page(self, **options: Any) -> Page:
+        """A fresh device; what the page complains about fails the test."""
+        context = self.browser.new_context(viewport=SIZE, accept_downloads=True, **options)
+        self.addCleanup(context.close)
+        page = context.new_page()
+        self.watch(page)
+        return page
+
+    def watch(self, page: Page) -> None:
+        complaints: list[str] = []
+        page.on("pageerror", lambda error: complaints.append(str(error)))
+        self.addCleanup(lambda: self.assertEqual(complaints, []))
+
+    def sign_in(self, page: Page, login: str = "jonas") -> None:
+        page.goto(self.app.address)
+        page.get_by_label("Name you sign in with").fill(login)
+        page.get_by_label("Password").fill(PASSWORD)
+        page.get_by_role("button", name="Sign in").click()
+        page.wait_for_url("**/people")
+
+    def begin_screen(self, page: Page, name: str = "Ilse Varga") -> None:
+        """From People to the bench, signed in already."""
+        page.get_by_role("button", name=name).click()
+        page.get_by_role("button", name="Begin a squad screen").click()
+        page.wait_for_url("**/bench")
+        expect(page.get_by_label("Thigh, hanging, left")).to_be_focused()
+
+    def at_bench(self, **options: Any) -> Page:
+        page = self.page(**options)
+        self.sign_in(page)
+        self.begin_screen(page)
+        return page
+
+    @staticmethod
+    def saved(page: Page) -> None:
+        expect(page.get_by_role("status").filter(has_text="all saved")).to_be_visible()
+
+    @staticmethod
+    def screen_id(page: Page) -> str:
+        return page.url.split("/screens/")[1].split("/")[0]
+
+    def values(self, page: Page) -> dict[str, dict[str, Any]]:
+        """What the server has, by side, asked with the page's own session."""
+        record = page.evaluate(
+            "id => fetch(`/api/screens/${id}`).then(r => r.json()).then(s => s.record)", self.screen_id(page)
+        )
+        return {entry["side"]: entry["values"] for entry in record["entries"]}
+
+    def entry(self, page: Page, side: str) -> dict[str, Any]:
+        record = page.evaluate(
+            "id => fetch(`/api/screens/${id}`).then(r => r.json()).then(s => s.record)", self.screen_id(page)
+        )
+        return next(dict(entry) for entry in record["entries"] if entry["side"] == side)
