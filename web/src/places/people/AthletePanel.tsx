@@ -25,7 +25,7 @@ export function AthletePanel({ athlete, squads, onEdit, onChanged }: Props) {
   }
   return (
     <aside className="panel" aria-label="Chosen athlete">
-      <h1>{athlete.name}</h1>
+      <h2 className="fs-4">{athlete.name}</h2>
       <p className="muted">{facts(athlete, squads)}</p>
       {athlete.archived ? null : <BeginScreen athlete={athlete} />}
       <Screens athlete={athlete} />

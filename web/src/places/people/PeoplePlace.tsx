@@ -44,6 +44,7 @@ export default function PeoplePlace() {
           }}
         />
         <section className="people-middle" aria-label="Athletes">
+          <h1 className="only-read-aloud">People</h1>
           <div className="people-tools">
             <TextField
               label="Find by name, reference or sport"

@@ -53,6 +53,7 @@ export default function ReadingPlace() {
     >
       <div className="reading">
         <section className="reading-middle" aria-label="Reading">
+          <h1 className="only-read-aloud">Reading of {screen.data.athlete.name}</h1>
           <FlagLanes reading={found} screen={screen.data} catalogue={catalogue.data} />
           <DifferenceList reading={found} catalogue={catalogue.data} />
         </section>
