@@ -1,0 +1,60 @@
+"""The app with bare routes beside it: the same stack, the same statements, nothing else."""
+
+from __future__ import annotations
+
+from uuid import UUID, uuid4
+
+import orjson
+from fastapi import Response
+from fastapi.routing import APIRouter
+from sqlalchemy import text
+
+from northstride.api.app import create_app
+from northstride.api.settings import Settings
+
+SAVE = "INSERT INTO bench_rows (clinic_id, id, screen_id, body) VALUES (:clinic, :id, :screen, :body)"
+# What opening a screen selects: session, screen with athlete, answers, arrangements.
+OPEN = (
+    "SELECT s.*, u.login, u.name, u.role, c.name AS clinic, c.time_zone FROM sessions s"
+    " JOIN users u ON u.clinic_id = s.clinic_id AND u.id = s.user_id JOIN clinics c ON c.id = s.clinic_id"
+    " WHERE s.token_hash = 'none' OR s.clinic_id = :clinic LIMIT 1",
+    "SELECT s.*, a.* FROM screens s JOIN athletes a ON a.clinic_id = s.clinic_id AND a.id = s.athlete_id"
+    " WHERE s.clinic_id = :clinic AND s.id = :screen",
+    "SELECT * FROM answers WHERE clinic_id = :clinic AND screen_id = :screen ORDER BY revision",
+    "SELECT * FROM arrangements WHERE clinic_id = :clinic AND screen_id = :screen ORDER BY at",
+)
+
+
+def make_app() -> object:
+    app = create_app(Settings())
+    engine = app.state.services.engine
+    with engine.begin() as db:
+        db.execute(
+            text(
+                "CREATE TABLE IF NOT EXISTS bench_rows (clinic_id uuid, id uuid, screen_id uuid, body jsonb,"
+                " PRIMARY KEY (clinic_id, id))"
+            )
+        )
+    router = APIRouter()
+
+    @router.post("/bare/save/{clinic}/{screen}/{rows}")
+    def save(clinic: UUID, screen: UUID, rows: int, body: dict[str, object]) -> Response:
+        said = orjson.dumps(body).decode()
+        with engine.begin() as db:
+            for _ in range(rows):
+                db.execute(text(SAVE), {"clinic": clinic, "id": uuid4(), "screen": screen, "body": said})
+        return Response(b"{}", media_type="application/json")
+
+    @router.get("/bare/open/{clinic}/{screen}")
+    def open_screen(clinic: UUID, screen: UUID) -> Response:
+        with engine.connect() as db:
+            found = [
+                [dict(row) for row in db.execute(text(sql), {"clinic": clinic, "screen": screen}).mappings()]
+                for sql in OPEN
+            ]
+        return Response(orjson.dumps(found, default=str), media_type="application/json")
+
+    app.include_router(router)
+    # The page's catch-all would answer first.
+    app.router.routes.sort(key=lambda route: getattr(route, "path", "") == "/{path:path}")
+    return app
