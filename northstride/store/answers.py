@@ -10,7 +10,7 @@ from uuid import UUID, uuid4
 
 import orjson
 from pydantic import ValidationError
-from sqlalchemy import Connection, Row, insert, select, update
+from sqlalchemy import Connection, Row, insert, select, text
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
@@ -18,16 +18,12 @@ from northstride.record.entries import entry_faults
 from northstride.record.model import EntryPart
 from northstride.record.read import model_faults
 from northstride.store.actor import Actor, audit
+from northstride.store.appending import append
 from northstride.store.errors import Differs, Refused
-from northstride.store.folding import FIELDS, VALUES, AnswerRow, FoldedEntry, fold
-from northstride.store.measurements import (
-    measurement_rows,
-    replace_measurements,
-    reweigh_measurements,
-    write_measurements,
-)
-from northstride.store.screens import answers_of, lock_screen
-from northstride.store.tables import Answer, LateAnswer, Screen
+from northstride.store.folding import FIELDS, VALUES, AnswerRow, fold
+from northstride.store.measurements import measurement_rows, reweigh_measurements
+from northstride.store.screens import lock_screen
+from northstride.store.tables import Answer, LateAnswer
 
 
 @dataclass(frozen=True, slots=True)
@@ -157,40 +153,59 @@ def write_answers(
     screen = lock_screen(db, actor, screen_id)
     if screen.signed_at is not None:
         return _keep_late(db, actor, screen, answers)
-    tests = {answer.test for answer in answers}
-    standing = answers_of(db, actor, screen_id, tests.pop() if len(tests) == 1 else None)
-    fresh = _not_yet_written(db, actor, standing, answers)
+    standing, known = _standing(db, actor, screen_id, answers)
+    fresh = _not_yet_written(known, screen_id, answers)
     if not fresh:
         return Written(screen.revision)
     rows = placed(catalogue, standing, fresh, actor, screen.revision)
-    append_rows(db, actor, catalogue, screen, standing, rows, device)
-    audit(db, actor, "answer", "screen", screen_id, {"answers": len(rows), "test": rows[0].test})
+    append_rows(db, actor, catalogue, screen, standing, rows, device, "answer")
     return Written(rows[-1].revision)
 
 
+COLUMNS = ", ".join(f"a.{name}" for name in (*AnswerRow._fields, "screen_id"))
+STANDING = text(
+    f"""
+    (SELECT DISTINCT ON (a.entry_id, a.side, a.field) {COLUMNS}, true AS stands
+     FROM answers a WHERE a.clinic_id = :clinic AND a.screen_id = :screen AND a.test = ANY(:tests)
+     ORDER BY a.entry_id, a.side, a.field, a.revision DESC)
+    UNION ALL
+    (SELECT {COLUMNS}, false FROM answers a WHERE a.clinic_id = :clinic AND a.id = ANY(:ids))
+    ORDER BY revision
+    """  # noqa: S608  column names are the row's own
+)
+
+
+def _standing(
+    db: Connection, actor: Actor, screen_id: UUID, answers: Sequence[NewAnswer]
+) -> tuple[list[AnswerRow], dict[UUID, Row[Any]]]:
+    """What stands in the tests concerned, and every answer already known by one of these ids."""
+    ids = [answer.id for answer in answers]
+    found = db.execute(
+        STANDING,
+        {
+            "clinic": actor.clinic_id,
+            "screen": screen_id,
+            "tests": list({answer.test for answer in answers}),
+            "ids": ids,
+        },
+    ).all()
+    standing = [AnswerRow._make(row[: len(AnswerRow._fields)]) for row in found if row.stands]
+    return standing, {row.id: row for row in found if not row.stands}
+
+
 def _not_yet_written(
-    db: Connection,
-    actor: Actor,
-    standing: Sequence[AnswerRow],
-    answers: Sequence[NewAnswer],
+    known: dict[UUID, Row[Any]], screen_id: UUID, answers: Sequence[NewAnswer]
 ) -> list[NewAnswer]:
-    known = {row.id: row for row in standing}
+    """An id never means two things: neither another value nor another screen."""
     fresh: list[NewAnswer] = []
     for answer in {answer.id: answer for answer in answers}.values():
         row = known.get(answer.id)
         if row is None:
             fresh.append(answer)
-        elif (row.test, row.field, row.value) != (answer.test, answer.field, answer.value):
+            continue
+        told = (row.screen_id, row.test, row.field, row.value)
+        if told != (screen_id, answer.test, answer.field, answer.value):
             raise Differs("answer", answer.id, ["value"])
-    # An id may stand in another screen of this clinic: the same id never means two things.
-    elsewhere = db.execute(
-        select(Answer.id).where(
-            Answer.clinic_id == actor.clinic_id,
-            Answer.id.in_([answer.id for answer in fresh]),
-        )
-    ).first()
-    if elsewhere is not None:
-        raise Differs("answer", elsewhere.id, ["screen"])
     return fresh
 
 
@@ -202,52 +217,26 @@ def append_rows(
     standing: Sequence[AnswerRow],
     rows: Sequence[AnswerRow],
     device: str,
+    verb: str,
 ) -> None:
-    """Insert rows and their measurements, and raise the screen's revision. The screen is locked."""
+    """Append rows with their measurements, revision and audit row. The screen is locked."""
     before = {(row.entry_id, row.side, row.field): row.id for row in standing}
-    inserts: list[dict[str, Any]] = []
-    replaced: list[UUID] = []
+    replaces: dict[UUID, UUID] = {}
     for row in rows:
         place = (row.entry_id, row.side, row.field)
-        earlier = before.get(place)
-        if earlier is not None:
-            replaced.append(earlier)
-        inserts.append(
-            {
-                **row._asdict(),
-                "clinic_id": actor.clinic_id,
-                "screen_id": screen.id,
-                "replaces": earlier,
-                "user_id": actor.user_id,
-                "device": device,
-            }
-        )
+        if place in before:
+            replaces[row.id] = before[place]
         before[place] = row.id
-    db.execute(insert(Answer), inserts)
+    fresh = {row.id for row in rows}
+    replaced = [old for old in replaces.values() if old not in fresh]
     touched = {row.entry_id for row in rows}
     entries = [entry for entry in fold([*standing, *rows]) if entry.id in touched]
-    replace_measurements(db, actor.clinic_id, [old for old in replaced if old not in {r.id for r in rows}])
-    _measure(db, actor, catalogue, screen, entries, rows)
-    db.execute(
-        update(Screen)
-        .where(Screen.clinic_id == actor.clinic_id, Screen.id == screen.id)
-        .values(revision=rows[-1].revision)
-    )
-
-
-def _measure(
-    db: Connection,
-    actor: Actor,
-    catalogue: Catalogue,
-    screen: Row[Any],
-    entries: Sequence[FoldedEntry],
-    rows: Sequence[AnswerRow],
-) -> None:
-    made: list[dict[str, Any]] = []
-    for entry in entries:
-        own = [row for row in rows if row.entry_id == entry.id]
-        made += measurement_rows(catalogue, screen, entry, own)
-    write_measurements(db, made)
+    measurements = [
+        made
+        for entry in entries
+        for made in measurement_rows(catalogue, entry, [row for row in rows if row.entry_id == entry.id])
+    ]
+    append(db, actor, screen, rows, replaces, replaced, measurements, device, verb)
     for entry in entries:
         if any(row.entry_id == entry.id and row.field in ("seen", "method") for row in rows):
             reweigh_measurements(db, catalogue, actor.clinic_id, entry)

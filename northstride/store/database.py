@@ -24,7 +24,6 @@ def connect(url: str, *, pool_size: int = 10) -> Engine:
         driver_url(url),
         pool_size=pool_size,
         max_overflow=pool_size,
-        pool_pre_ping=True,
         # Values stand in SQL errors as well as in logs: health data belongs in neither.
         hide_parameters=True,
         json_serializer=_dumps,

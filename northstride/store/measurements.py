@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Connection, Row, bindparam, insert, update
+from sqlalchemy import Connection, bindparam, update
 
 from northstride.core.catalogue import Catalogue, Measure
 from northstride.core.examination import Trials
@@ -17,7 +17,7 @@ from northstride.store.tables import Measurement
 
 
 def measurement_rows(
-    catalogue: Catalogue, screen: Row[Any], entry: FoldedEntry, answers: Sequence[AnswerRow]
+    catalogue: Catalogue, entry: FoldedEntry, answers: Sequence[AnswerRow]
 ) -> Iterator[dict[str, Any]]:
     """Rows for those of `answers` that are numbers. `entry` is how the entry stands with them."""
     for answer in answers:
@@ -28,11 +28,7 @@ def measurement_rows(
         if not isinstance(value, Trials):
             continue
         yield {
-            "clinic_id": screen.clinic_id,
             "answer_id": answer.id,
-            "screen_id": screen.id,
-            "athlete_id": screen.athlete_id,
-            "date": screen.date,
             "test": answer.test,
             "measure": measure.code,
             "side": answer.side,
@@ -60,11 +56,6 @@ def validity(catalogue: Catalogue, entry: FoldedEntry, measure: str) -> str:
     if any(item is not None and measure in item.flatters for item in seen):
         return "flattered"
     return "valid"
-
-
-def write_measurements(db: Connection, rows: Sequence[dict[str, Any]]) -> None:
-    if rows:
-        db.execute(insert(Measurement), list(rows))
 
 
 def replace_measurements(db: Connection, clinic_id: UUID, replaced: Sequence[UUID]) -> None:

@@ -74,9 +74,10 @@ def import_record(db: Connection, actor: Actor, catalogue: Catalogue, raw: objec
     screen = lock_screen(db, actor, record.id)
     rows = _rows(catalogue, record, document)
     if rows:
-        append_rows(db, actor, catalogue, screen, [], rows, "import")
+        append_rows(db, actor, catalogue, screen, [], rows, "import", "import")
         replace_measurements(db, actor.clinic_id, _superseded(fold(rows)))
-    audit(db, actor, "import", "screen", record.id, {"answers": len(rows)})
+    else:
+        audit(db, actor, "import", "screen", record.id)
     return record.id, True
 
 

@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Connection, Row, Select, insert, select
+from sqlalchemy import Connection, Row, Select, insert, select, text
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
@@ -106,13 +106,16 @@ def get_screen(db: Connection, actor: Actor, screen_id: UUID) -> Row[Any]:
     return found
 
 
+# Asked at every write, so it is built once.
+LOCK = text(
+    "SELECT clinic_id, id, athlete_id, date, revision, signed_at, overrides FROM screens"
+    " WHERE clinic_id = :clinic AND id = :screen FOR UPDATE"
+)
+
+
 def lock_screen(db: Connection, actor: Actor, screen_id: UUID) -> Row[Any]:
     """The row, held until the end of the transaction: writes to one screen queue up."""
-    found = db.execute(
-        select(Screen.__table__)
-        .where(Screen.clinic_id == actor.clinic_id, Screen.id == screen_id)
-        .with_for_update()
-    ).first()
+    found = db.execute(LOCK, {"clinic": actor.clinic_id, "screen": screen_id}).first()
     if found is None:
         raise NotFound("screen", screen_id)
     return found

@@ -229,35 +229,27 @@ def sign_in(db: Connection, passwords: Passwords, login: str, password: str) -> 
     return Begun(token, csrf, actor, row.clinic_name)
 
 
+# Asked at every request, so it is built once.
+RUNNING = text(
+    """
+    SELECT s.clinic_id, s.id, s.csrf, u.id AS user_id, u.login, u.name, u.role, c.name AS clinic_name,
+           c.time_zone, now() - s.last_seen_at > :touch_every AS touch
+    FROM sessions s
+    JOIN users u ON u.clinic_id = s.clinic_id AND u.id = s.user_id
+    JOIN clinics c ON c.id = s.clinic_id
+    WHERE s.token_hash = :token_hash AND s.ended_at IS NULL AND u.archived_at IS NULL
+      AND s.created_at > now() - :longest AND s.last_seen_at > now() - :idle
+    """
+)
+
+
 def running_session(db: Connection, token: str) -> Running | None:
     """None for a token that is unknown, ended, idle too long or too old."""
-    row = db.execute(
-        select(
-            SignIn.clinic_id,
-            SignIn.id,
-            SignIn.csrf,
-            SignIn.last_seen_at,
-            func.now().label("now"),
-            User.id.label("user_id"),
-            User.login,
-            User.name,
-            User.role,
-            Clinic.name.label("clinic_name"),
-            Clinic.time_zone,
-        )
-        .join(User, (User.clinic_id == SignIn.clinic_id) & (User.id == SignIn.user_id))
-        .join(Clinic, Clinic.id == SignIn.clinic_id)
-        .where(
-            SignIn.token_hash == _hashed(token),
-            SignIn.ended_at.is_(None),
-            SignIn.created_at > func.now() - LONGEST,
-            SignIn.last_seen_at > func.now() - IDLE,
-            User.archived_at.is_(None),
-        )
-    ).first()
+    limits = {"touch_every": TOUCH_EVERY, "longest": LONGEST, "idle": IDLE}
+    row = db.execute(RUNNING, {"token_hash": _hashed(token), **limits}).first()
     if row is None:
         return None
-    if row.now - row.last_seen_at > TOUCH_EVERY:
+    if row.touch:
         db.execute(
             update(SignIn)
             .where(SignIn.clinic_id == row.clinic_id, SignIn.id == row.id)
