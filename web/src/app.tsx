@@ -1,18 +1,17 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import { Navigate, Route, Routes } from "react-router";
 import { whenSignedOut } from "./api/client";
 import { doorQuery, type Session } from "./api/session";
 import { Away } from "./components/Away";
 import { SessionContext } from "./components/session";
+import { BenchPlace } from "./places/bench/BenchPlace";
 import { SignInAgain } from "./places/door/SignInAgain";
 import { SignInPlace } from "./places/door/SignInPlace";
+import { PeoplePlace } from "./places/people/PeoplePlace";
+import { ReadingPlace } from "./places/reading/ReadingPlace";
+import { TeamPlace } from "./places/team/TeamPlace";
 import { servicesFor } from "./state/device_services";
-
-const PeoplePlace = lazy(() => import("./places/people/PeoplePlace"));
-const BenchPlace = lazy(() => import("./places/bench/BenchPlace"));
-const ReadingPlace = lazy(() => import("./places/reading/ReadingPlace"));
-const TeamPlace = lazy(() => import("./places/team/TeamPlace"));
 
 export function App() {
   const door = useQuery(doorQuery);
@@ -41,17 +40,15 @@ export function App() {
   }
   return (
     <SessionContext value={session}>
-      <Suspense fallback={<Away waiting={false} />}>
-        <Routes>
-          <Route path="/" element={<Navigate to="/people" replace />} />
-          <Route path="/people" element={<PeoplePlace />} />
-          <Route path="/team" element={<TeamPlace />} />
-          <Route path="/screens/:screen/bench" element={<BenchPlace />} />
-          <Route path="/screens/:screen/bench/:test" element={<BenchPlace />} />
-          <Route path="/screens/:screen/reading" element={<ReadingPlace />} />
-          <Route path="*" element={<Navigate to="/people" replace />} />
-        </Routes>
-      </Suspense>
+      <Routes>
+        <Route path="/" element={<Navigate to="/people" replace />} />
+        <Route path="/people" element={<PeoplePlace />} />
+        <Route path="/team" element={<TeamPlace />} />
+        <Route path="/screens/:screen/bench" element={<BenchPlace />} />
+        <Route path="/screens/:screen/bench/:test" element={<BenchPlace />} />
+        <Route path="/screens/:screen/reading" element={<ReadingPlace />} />
+        <Route path="*" element={<Navigate to="/people" replace />} />
+      </Routes>
       {expired ? <SignInAgain session={session} onEntered={enter} /> : null}
     </SessionContext>
   );

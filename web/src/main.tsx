@@ -18,6 +18,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { Problem } from "./api/problem";
 import { App } from "./app";
+import { beginAt } from "./places/begin";
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -31,6 +32,8 @@ const queries = new QueryClient({
     mutations: { networkMode: "always" },
   },
 });
+
+beginAt(window.location.pathname, queries);
 
 const root = document.getElementById("root");
 if (root) {

@@ -14,7 +14,7 @@ import { TestBench } from "./TestBench";
 import { useBench } from "./useBench";
 
 /** Examine: the route down the side, the current test in two lanes. */
-export default function BenchPlace() {
+export function BenchPlace() {
   const { screen: id = "", test: chosen } = useParams();
   const navigate = useNavigate();
   const { sender, outbox } = useServices();

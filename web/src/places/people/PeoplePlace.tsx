@@ -14,7 +14,7 @@ import { PeopleList } from "./PeopleList";
 import { SquadRail } from "./SquadRail";
 
 /** Find an athlete or a squad; the flags of each side at a glance. */
-export default function PeoplePlace() {
+export function PeoplePlace() {
   const session = useSession();
   const [search, setSearch] = useState("");
   const [squad, setSquad] = useState<string | null>(null);

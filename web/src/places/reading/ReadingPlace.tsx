@@ -15,7 +15,7 @@ import { ReadingSide } from "./ReadingSide";
 import { UrgentBars } from "./UrgentBars";
 
 /** Judge: flags in their lanes with reasons and what speaks against; sign. */
-export default function ReadingPlace() {
+export function ReadingPlace() {
   const { screen: id = "" } = useParams();
   const { sender, outbox } = useServices();
   useStore(sender.state);

@@ -11,7 +11,7 @@ import { TextField } from "../../components/TextField";
 const ROLES = ["practitioner", "assistant", "student", "owner"] as const;
 
 /** The owner's page: who works here, and in which role. */
-export default function TeamPlace() {
+export function TeamPlace() {
   const users = useQuery(usersQuery);
   return (
     <Shell who={<span className="muted">Who works here</span>}>
