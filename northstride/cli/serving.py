@@ -58,7 +58,9 @@ def private_cluster() -> Iterator[Cluster]:
 def database_url(name: str, *, fresh: bool = False) -> Iterator[str]:
     """A migrated database: the one the environment names, else one of the private cluster."""
     told = os.environ.get(DATABASE_VARIABLE)
-    if told and not fresh:
+    if told and fresh:
+        raise StepFailed(f"--reset empties the private database only. Unset {DATABASE_VARIABLE} first.")
+    if told:
         migrate(told)
         yield told
         return

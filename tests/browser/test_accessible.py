@@ -60,7 +60,7 @@ class Accessible(BrowserCase):
             page.keyboard.press("Enter")
         expect(page.get_by_role("alert")).to_be_visible()
         self.assert_clean(page, "bench with a fault")
-        page.get_by_label("Knee bend, relaxed, left").fill("84")
+        page.get_by_label("Knee bend, left").fill("84")
         page.keyboard.press("Enter")
         for tool in ("Pain?", "Note", "Not done", "More"):
             page.get_by_role("button", name=f"{tool}, right").click()
@@ -68,7 +68,7 @@ class Accessible(BrowserCase):
                 page.get_by_role("button", name="Hurts", exact=True).click()
             self.assert_clean(page, f"bench, {tool}")
             page.keyboard.press("Escape")
-        page.get_by_label("How Knee bend, relaxed is read").select_option("ninety_neutral")
+        page.get_by_label("How Knee bend is read").select_option("ninety_neutral")
         for step in range(3):
             page.keyboard.press("PageDown")
             self.assert_clean(page, f"bench, step {step + 2}")

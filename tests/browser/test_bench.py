@@ -128,6 +128,11 @@ class Tools(BrowserCase):
 
     def test_an_ordinary_test_does_not_scroll(self) -> None:
         page = self.at_bench()
+        for value in ("20 21 20", "-4", "60", "95", "12", "-6", "17", "1", "12", "-1", "4", "20"):
+            page.keyboard.type(value)
+            page.keyboard.press("Enter")
+        self.saved(page)
+        page.get_by_role("button", name="1 Hanging").click()
         for step in range(4):
             middle = page.locator(".bench-middle")
             whole, shown = (middle.evaluate(f"node => node.{name}Height") for name in ("scroll", "client"))

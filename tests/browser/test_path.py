@@ -136,7 +136,7 @@ class TouchAlone(BrowserCase):
         page.wait_for_url("**/bench")
         page.get_by_label("Thigh, hanging, left").tap()
         self.assertEqual(page.get_by_label("Thigh, hanging, left").get_attribute("inputmode"), "none")
-        self.press(page, "1", "2", "next trial", "1", "3", "accept left")
+        self.press(page, "9", "accept left", "to left", "1", "2", "next trial", "1", "3", "accept left")
         page.get_by_role("button", name="below level").tap()
         self.press(page, "4", ".", "5", "back", "0", "accept right")
         self.saved(page)

@@ -19,7 +19,14 @@ PATIENCE_SECONDS = 30
 
 
 class LiveApp:
-    def __init__(self, database_url: str, *, web: Path | None = DIST, factory: str | None = None) -> None:
+    def __init__(
+        self,
+        database_url: str,
+        *,
+        web: Path | None = DIST,
+        factory: str | None = None,
+        demo: bool = False,
+    ) -> None:
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self._factory = factory or "tests.support.live:make_app"
@@ -27,6 +34,7 @@ class LiveApp:
             **os.environ,
             "NORTH_STRIDE_DATABASE_URL": database_url,
             "NORTH_STRIDE_HASH_COST": "test",
+            "NORTH_STRIDE_DEMO": str(demo).lower(),
             "PYTHONPATH": str(ROOT),
         }
         if web is not None and web.exists():

@@ -28,8 +28,7 @@ export function DifferenceBar({ measure, found }: { measure: Measure; found: Dif
       </svg>
       <div className="muted">
         {differenceWords(measure, found)}
-        {within ? "" : <br />}
-        {within ? "" : errorWords(measure, found)}
+        {within ? "" : `, ${errorWords(measure, found)}`}
       </div>
     </div>
   );

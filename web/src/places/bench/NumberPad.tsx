@@ -26,6 +26,8 @@ export function NumberPad({ bench, test, measure, now, dial, onAccept }: Props) 
     bench.type(place, text, setting);
     focusQuestion(now);
   };
+  // A number that stands already is replaced by the first key, as on the keyboard.
+  const inHand = bench.hasDraft(place) ? draft.text : "";
   const below = setting ? setting.direction === -1 : isBelow(draft.text);
   const turn = (down: boolean) => {
     if (dial) bench.type(place, draft.text, { dial, direction: down ? -1 : 1 });
@@ -51,7 +53,7 @@ export function NumberPad({ bench, test, measure, now, dial, onAccept }: Props) 
       ) : null}
       <div className="pad-keys">
         {KEYS.map((key) => (
-          <PadKey key={key} says={key} act={() => type(press(draft.text, key))} />
+          <PadKey key={key} says={key} act={() => type(press(inHand, key))} />
         ))}
         <PadKey says="back" act={() => type(backspace(draft.text))} />
       </div>

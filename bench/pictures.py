@@ -1,0 +1,84 @@
+"""Takes the pictures under docs/screenshots from the demo data: `python -m bench.pictures`."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from northstride.api.demo_accounts import DEMO_ACCOUNTS
+from northstride.cli.steps import ROOT
+from northstride.demo.load import load_demo
+from tests.support.browser import CHROMIUM, SIZE
+from tests.support.database import fresh_database
+from tests.support.live import LiveApp
+
+FOLDER = ROOT / "docs" / "screenshots"
+SETTLE_MS = 700
+
+
+def main() -> int:
+    url = fresh_database()
+    load_demo(url)
+    FOLDER.mkdir(exist_ok=True)
+    with LiveApp(url, demo=True) as app, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM)
+        by_keyboard(browser, app.address)
+        by_touch(browser, app.address)
+        browser.close()
+    return 0
+
+
+def shot(page: Page, name: str) -> None:
+    page.wait_for_timeout(SETTLE_MS)
+    page.screenshot(path=Path(FOLDER, f"{name}.png"))
+
+
+def open_bench(page: Page, address: str) -> None:
+    """Kaisa Lumme's screen was left open after the left side."""
+    login = next(account.login for account in DEMO_ACCOUNTS if account.role == "practitioner")
+    page.goto(address)
+    page.get_by_role("button", name=f"Enter as practitioner {login}").click()
+    page.get_by_role("button", name="Kaisa Lumme").click()
+    page.get_by_role("link", name="squad screen").click()
+    page.wait_for_url("**/bench")
+
+
+def by_keyboard(browser: Browser, address: str) -> None:
+    page = browser.new_page(viewport=SIZE)
+    page.goto(address)
+    shot(page, "sign-in")
+    open_bench(page, address)
+    page.get_by_label("Thigh, hanging, right").fill("−4")
+    page.keyboard.press("Enter")
+    page.get_by_label("Knee bend, right").fill("95")
+    shot(page, "bench")
+    for value in ("", "−2", "−6", "7", "1"):
+        page.keyboard.type(value)
+        page.keyboard.press("Enter")
+    page.get_by_role("button", name="Dim").click()
+    shot(page, "bench-dim")
+    page.get_by_role("button", name="Light").click()
+    page.get_by_role("link", name="Reading").click()
+    shot(page, "reading")
+    page.get_by_role("link", name="North Stride").click()
+    page.get_by_role("button", name="Seniors").click()
+    page.get_by_role("button", name="Eirik Dalmo").click()
+    shot(page, "people")
+    page.context.close()
+
+
+def by_touch(browser: Browser, address: str) -> None:
+    page = browser.new_page(viewport=SIZE, has_touch=True)
+    open_bench(page, address)
+    page.get_by_role("button", name="4 Across").tap()
+    page.get_by_label("Across the body, left").tap()
+    for key in ("1", "4", "accept left", "6"):
+        page.locator(".pad").get_by_role("button", name=key, exact=True).tap()
+    shot(page, "bench-touch")
+    page.context.close()
+
+
+if __name__ == "__main__":
+    sys.exit(main())
