@@ -5,8 +5,8 @@ from __future__ import annotations
 import json
 import math
 import re
-from collections.abc import Iterator, Mapping
-from typing import Literal
+from collections.abc import Callable, Iterator, Mapping
+from typing import Literal, TypeVar
 
 from northstride.core.angles import Dial, DialReading, angle_of, check_plausible
 from northstride.core.catalogue import Measure
@@ -16,6 +16,7 @@ from northstride.core.examination import LOOKS_FULL, Trials, Value
 MOST_TRIALS = 10
 STRENGTH_GRADE = re.compile(r"^(0|[1-4][+\-−]?|5[\-−]?)$")
 SIDE_KEYS = frozenset({"left", "right"})
+T = TypeVar("T")
 
 
 class Refused(Exception):
@@ -87,18 +88,24 @@ def _one_choice(measure: Measure, raw: object, path: str) -> str:
     raise _refusal(path, raw, f"is not one of {', '.join(codes)}")
 
 
-def _read_choices(measure: Measure, raw: object, path: str) -> tuple[str, ...]:
-    if not isinstance(raw, list):
-        raise _refusal(path, raw, "is not a list")
-    read: list[str] = []
+def _each(raw: list[object], path: str, read: Callable[[object, str], T]) -> tuple[T, ...]:
+    """Every item read at its own place. Raises Refused with the faults of all of them."""
+    found: list[T] = []
     faults: list[Fault] = []
     for place, item in enumerate(raw):
         try:
-            read.append(_one_choice(measure, item, f"{path}[{place}]"))
+            found.append(read(item, f"{path}[{place}]"))
         except Refused as refused:
             faults += refused.faults
     if faults:
         raise Refused(faults)
+    return tuple(found)
+
+
+def _read_choices(measure: Measure, raw: object, path: str) -> tuple[str, ...]:
+    if not isinstance(raw, list):
+        raise _refusal(path, raw, "is not a list")
+    read = _each(raw, path, lambda item, place: _one_choice(measure, item, place))
     return tuple(dict.fromkeys(read))
 
 
@@ -111,16 +118,7 @@ def _read_number(measure: Measure, raw: object, path: str) -> Value:
         raise _refusal(path, raw, "has no trial in it")
     if len(raw) > MOST_TRIALS:
         raise Refused([Fault(path, len(raw), f"{len(raw)} trials are more than {MOST_TRIALS}")])
-    trials: list[float] = []
-    faults: list[Fault] = []
-    for place, item in enumerate(raw):
-        try:
-            trials.append(_read_trial(measure, item, f"{path}[{place}]"))
-        except Refused as refused:
-            faults += refused.faults
-    if faults:
-        raise Refused(faults)
-    return Trials(tuple(trials))
+    return Trials(_each(raw, path, lambda item, place: _read_trial(measure, item, place)))
 
 
 def _read_trial(measure: Measure, raw: object, path: str) -> float:
