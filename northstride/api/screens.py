@@ -18,8 +18,9 @@ from northstride.core.vocabulary import DEFAULT_SCHOOLS, Purpose, Schools
 from northstride.record.model import Record, StrictSchools
 from northstride.store import screens as store
 from northstride.store.actor import audit, audit_opening_once
-from northstride.store.answers import NewAnswer, history_of, write_answers
+from northstride.store.answers import history_of, write_answers
 from northstride.store.folding import AnswerRow
+from northstride.store.new_answer import NewAnswer
 from northstride.store.signatures import arrangements_of, signatures_of, waiting_late_answers
 
 router = APIRouter(prefix="/api/screens", tags=["screens"], route_class=StrictJsonRoute)

@@ -24,9 +24,10 @@ from northstride.demo.scenario import (
     made_id,
 )
 from northstride.store.actor import Actor
-from northstride.store.answers import NewAnswer, write_answers
+from northstride.store.answers import write_answers
 from northstride.store.athletes import add_athlete, add_squad, put_in_squads
 from northstride.store.database import connect
+from northstride.store.new_answer import NewAnswer
 from northstride.store.screens import begin_screen, get_screen
 from northstride.store.signatures import sign
 from northstride.store.users import Passwords, add_user, create_clinic, is_set_up

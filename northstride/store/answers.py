@@ -2,41 +2,23 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID, uuid4
 
-import orjson
-from pydantic import ValidationError
-from sqlalchemy import Connection, Row, insert, select, text
+from sqlalchemy import Connection, Row, select, text
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
-from northstride.record.entries import entry_faults
-from northstride.record.model import EntryPart
-from northstride.record.read import model_faults
-from northstride.store.actor import Actor, audit
+from northstride.store.actor import Actor
 from northstride.store.appending import append
-from northstride.store.errors import Differs, Refused
-from northstride.store.folding import FIELDS, VALUES, AnswerRow, fold
+from northstride.store.errors import Differs
+from northstride.store.folding import VALUES, AnswerRow, fold
+from northstride.store.late_answers import keep_late
 from northstride.store.measurements import measurement_rows, reweigh_measurements
+from northstride.store.new_answer import NewAnswer, check_answers
 from northstride.store.screens import lock_screen
-from northstride.store.tables import Answer, LateAnswer
-
-
-@dataclass(frozen=True, slots=True)
-class NewAnswer:
-    """One changed field. `value` None clears it. `side` is the lane; `key` tells like entries apart."""
-
-    id: UUID
-    test: str
-    side: str | None
-    field: str
-    value: Any
-    key: str = ""
-    observed_at: dt.datetime | None = None
+from northstride.store.tables import Answer
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,58 +27,6 @@ class Written:
 
     revision: int
     late: tuple[UUID, ...] = ()
-
-
-def answer_faults(catalogue: Catalogue, answer: NewAnswer, path: str) -> list[Fault]:
-    """Every fault of one answer, each at its own place."""
-    test = catalogue.tests.get(answer.test)
-    if test is None:
-        return [Fault(f"{path}.test", answer.test, f'"{answer.test}" is not a test in the catalogue')]
-    if answer.side is None and test.sides == "each":
-        return [Fault(f"{path}.side", None, "needs a side")]
-    measure = answer.field.removeprefix(VALUES)
-    is_value = answer.field.startswith(VALUES) and test.measure(measure) is not None
-    if not is_value and answer.field not in FIELDS:
-        return [Fault(f"{path}.field", answer.field, f'"{answer.field}" is not a field of this test')]
-    if answer.value is None:
-        return []
-    raw: dict[str, Any] = {"test": answer.test}
-    entry_side = answer.side if test.sides == "each" else None
-    if entry_side is not None:
-        raw["side"] = entry_side
-    if is_value:
-        lane_value = answer.value if answer.side == entry_side else {answer.side: answer.value}
-        raw["values"] = {measure: lane_value}
-    else:
-        raw[answer.field] = answer.value
-    found = [*entry_faults(catalogue, raw, "")]
-    try:
-        EntryPart.model_validate_json(orjson.dumps(raw))
-    except ValidationError as error:
-        found += model_faults(error)
-    return [Fault(_place(fault.path, answer, path), fault.value, fault.problem) for fault in _once(found)]
-
-
-def _once(faults: list[Fault]) -> list[Fault]:
-    return list({fault.path.lstrip("."): fault for fault in reversed(faults)}.values())[::-1]
-
-
-def _place(found: str, answer: NewAnswer, path: str) -> str:
-    inner = found.lstrip(".").removeprefix(answer.field)
-    if inner.startswith(f".{answer.side}"):
-        inner = inner.removeprefix(f".{answer.side}")
-    return f"{path}.value{inner}"
-
-
-def check_answers(catalogue: Catalogue, answers: Sequence[NewAnswer]) -> None:
-    """Raises Refused with all faults of all answers."""
-    faults = [
-        fault
-        for place, answer in enumerate(answers)
-        for fault in answer_faults(catalogue, answer, f"answers[{place}]")
-    ]
-    if faults:
-        raise Refused(faults)
 
 
 def placed(
@@ -152,7 +82,7 @@ def write_answers(
     check_answers(catalogue, answers)
     screen = lock_screen(db, actor, screen_id)
     if screen.signed_at is not None:
-        return _keep_late(db, actor, screen, answers)
+        return Written(screen.revision, keep_late(db, actor, screen.id, answers))
     standing, known = _standing(db, actor, screen_id, answers)
     fresh = _not_yet_written(known, screen_id, answers)
     if not fresh:
@@ -240,73 +170,6 @@ def append_rows(
     for entry in entries:
         if any(row.entry_id == entry.id and row.field in ("seen", "method") for row in rows):
             reweigh_measurements(db, catalogue, actor.clinic_id, entry)
-
-
-def _keep_late(db: Connection, actor: Actor, screen: Row[Any], answers: Sequence[NewAnswer]) -> Written:
-    """Never dropped: what was already written before signing is done, the rest waits for an amendment."""
-    ids = [answer.id for answer in answers]
-    known = set(
-        db.execute(select(Answer.id).where(Answer.clinic_id == actor.clinic_id, Answer.id.in_(ids))).scalars()
-    )
-    known |= set(
-        db.execute(
-            select(LateAnswer.id).where(LateAnswer.clinic_id == actor.clinic_id, LateAnswer.id.in_(ids))
-        ).scalars()
-    )
-    fresh = [answer for answer in answers if answer.id not in known]
-    if fresh:
-        db.execute(
-            insert(LateAnswer),
-            [
-                {
-                    "clinic_id": actor.clinic_id,
-                    "id": answer.id,
-                    "screen_id": screen.id,
-                    "body": as_json(answer),
-                    "user_id": actor.user_id,
-                    "by_name": actor.name,
-                }
-                for answer in fresh
-            ],
-        )
-        audit(db, actor, "answer late", "screen", screen.id, {"answers": len(fresh)})
-    late = db.execute(
-        select(LateAnswer.id).where(LateAnswer.clinic_id == actor.clinic_id, LateAnswer.id.in_(ids))
-    ).scalars()
-    return Written(screen.revision, tuple(late))
-
-
-def as_json(answer: NewAnswer) -> dict[str, Any]:
-    return {
-        "id": str(answer.id),
-        "test": answer.test,
-        "side": answer.side,
-        "field": answer.field,
-        "value": answer.value,
-        "key": answer.key,
-        "observed_at": answer.observed_at.isoformat() if answer.observed_at else None,
-    }
-
-
-def from_json(body: dict[str, Any]) -> NewAnswer:
-    at = body["observed_at"]
-    return NewAnswer(
-        UUID(body["id"]),
-        body["test"],
-        body["side"],
-        body["field"],
-        body["value"],
-        body["key"],
-        dt.datetime.fromisoformat(at) if at else None,
-    )
-
-
-def late_answers_of(db: Connection, actor: Actor, screen_id: UUID) -> Sequence[Row[Any]]:
-    return db.execute(
-        select(LateAnswer.__table__)
-        .where(LateAnswer.clinic_id == actor.clinic_id, LateAnswer.screen_id == screen_id)
-        .order_by(LateAnswer.at)
-    ).all()
 
 
 def history_of(

@@ -21,8 +21,9 @@ from northstride.core.rules import RULES_VERSION
 from northstride.record.read import check_record
 from northstride.record.reading import reading_json
 from northstride.store.actor import Actor
-from northstride.store.answers import NewAnswer, answer_faults, placed
+from northstride.store.answers import placed
 from northstride.store.folding import fold
+from northstride.store.new_answer import NewAnswer, answer_faults
 from northstride.store.screens import answers_of, current_record, get_screen, record_json
 from northstride.store.tables import Screen, StoredAction, StoredFlag, StoredReading
 

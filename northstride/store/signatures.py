@@ -12,9 +12,11 @@ from sqlalchemy import Connection, Row, func, insert, select, update
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
 from northstride.store.actor import Actor, audit
-from northstride.store.answers import NewAnswer, as_json, check_answers, from_json, late_answers_of, placed
+from northstride.store.answers import placed
 from northstride.store.errors import Differs, Incomplete, NewerRevision, NotSigned, Refused, Signed
 from northstride.store.folding import AnswerRow, entries_json, fold
+from northstride.store.late_answers import as_json, from_json, late_answers_of
+from northstride.store.new_answer import NewAnswer, check_answers
 from northstride.store.readings import CONTEXT, compute, keep_reading, reading_of
 from northstride.store.screens import answers_of, current_record, get_screen, latest_signature, lock_screen
 from northstride.store.tables import Arrangement, Screen, Signature

@@ -9,7 +9,7 @@ from pathlib import Path
 from northstride.core.catalogue import default_catalogue, read_catalogue
 from northstride.core.errors import CatalogueError
 from northstride.core.flag_names import FLAG_NAMES
-from northstride.core.rules import hip_length
+from northstride.core.rules import modified_thomas
 
 SOUND = """
 [[test]]
@@ -97,15 +97,16 @@ class OwnData(unittest.TestCase):
                     self.assertEqual(measure.error.assumed, "assumed" in measure.error.source)
 
     def test_each_measure_a_rule_reads_exists_and_none_is_forgotten(self) -> None:
-        test = default_catalogue().tests[hip_length.TEST]
-        source = Path(hip_length.__file__).read_text(encoding="utf-8")
+        test = default_catalogue().tests[modified_thomas.TEST]
+        rules = Path(modified_thomas.__file__).parent
+        source = "".join(path.read_text(encoding="utf-8") for path in rules.glob("*.py"))
         unread = [measure.code for measure in test.measures if f'"{measure.code}"' not in source]
         self.assertEqual(unread, [])
 
     def test_every_flag_a_rule_gives_has_a_name(self) -> None:
         given = {
             value
-            for value in vars(hip_length).values()
+            for value in vars(modified_thomas).values()
             if isinstance(value, str) and value.startswith("tightness.")
         }
         self.assertLessEqual(given, FLAG_NAMES.keys())

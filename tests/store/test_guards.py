@@ -12,8 +12,9 @@ from sqlalchemy.exc import DBAPIError, IntegrityError
 
 from northstride.core.catalogue import default_catalogue
 from northstride.store.actor import Actor
-from northstride.store.answers import NewAnswer, write_answers
+from northstride.store.answers import write_answers
 from northstride.store.athletes import add_athlete
+from northstride.store.new_answer import NewAnswer
 from northstride.store.screens import begin_screen, get_screen
 from northstride.store.signatures import sign
 from northstride.store.users import Passwords, add_user, create_clinic

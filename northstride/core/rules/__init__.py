@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable, Sequence
 
 from northstride.core.case import Case
 from northstride.core.findings import Finding, Step
-from northstride.core.rules import hip_length
+from northstride.core.rules import hip_length, hip_length_by_eye, hip_length_sides
 
 RULES_VERSION = "1"
 
@@ -20,12 +20,12 @@ FINDING_RULES: tuple[FindingRule, ...] = (
     hip_length.thigh_drifts_outwards,
     hip_length.thigh_turns,
     hip_length.thigh_does_not_cross,
-    hip_length.graded_at_the_edge,
-    hip_length.failed_by_eye,
+    hip_length_by_eye.graded_at_the_edge,
+    hip_length_by_eye.failed_by_eye,
 )
 
 # Steps see what the findings named: one step more, per rule and flag at most once.
 STEP_RULES: tuple[StepRule, ...] = (
-    hip_length.rectus_named_twice,
-    hip_length.sides_differ,
+    hip_length_sides.rectus_named_twice,
+    hip_length_sides.sides_differ,
 )
