@@ -1,5 +1,6 @@
 // One screen at the bench: what stands, what waits, what is being typed, what it reads as.
-import type { Answer, Changes, Preview, Reading, Screen } from "../api/screens";
+import type { Answer, Changes, Reading, Screen } from "../api/screens";
+import { draftFaults, type QuickFault, withFault } from "./bench_faults";
 import type { Draft, Drafts } from "./drafts";
 import {
   type Fields,
@@ -11,6 +12,7 @@ import {
   placeOf,
   withChanges,
 } from "./fields";
+import { type AskPreview, LiveReading } from "./live_reading";
 import type { Outbox } from "./outbox";
 import { type DialSetting, dialOf, type Parsed, parseTrials, textOf } from "./parse";
 import type { Delivered, Refusal, Sender } from "./sender";
@@ -34,10 +36,7 @@ export interface Change extends Place {
   value: Json;
 }
 
-/** What the catalogue's data alone tells at once; the server's own words follow. */
-export type QuickFault = (place: Place, value: Json) => string | null;
-
-type AskPreview = (answers: Answer[], signal: AbortSignal) => Promise<Preview>;
+const sameJson = (a: Json, b: Json) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
 const NO_DRAFT: Draft = { text: "", dial: null, problem: null };
 
@@ -55,7 +54,7 @@ export class Bench {
     canUndo: false,
   });
   private readonly undoable: Change[][] = [];
-  private asking: AbortController | null = null;
+  private readonly live: LiveReading;
   private readonly left: Map<string, Draft>;
   private readonly stops: (() => void)[];
 
@@ -65,10 +64,11 @@ export class Bench {
     private readonly drafts: Drafts,
     private readonly outbox: Outbox,
     private readonly sender: Sender,
-    private readonly askPreview: AskPreview,
+    ask: AskPreview,
     private readonly quickFault: QuickFault = () => null,
     private readonly now: () => string = () => new Date().toISOString(),
   ) {
+    this.live = new LiveReading(ask);
     this.state.update((state) => ({
       ...state,
       fields: fieldsOf(opened.record),
@@ -89,7 +89,7 @@ export class Bench {
 
   close(): void {
     for (const stop of this.stops) stop();
-    this.asking?.abort();
+    this.live.stop();
   }
 
   /** What stands in a field: what waits to be sent comes before what the server has. */
@@ -307,28 +307,21 @@ export class Bench {
     }));
   }
 
-  /** Asks what it reads as with everything typed so far. A newer question ends an older one. */
+  /** Asks what it reads as with everything typed so far. */
   private async read(): Promise<void> {
-    this.asking?.abort();
-    const asking = new AbortController();
-    this.asking = asking;
     this.state.update((state) => ({ ...state, readingCurrent: false }));
     const drafts = this.draftAnswers();
     const waiting = this.outbox.list(this.screen).map(({ answer }) => answer);
-    try {
-      const answers = [...waiting, ...drafts.map(({ answer }) => answer)];
-      const found = await this.askPreview(answers, asking.signal);
-      if (asking.signal.aborted) return;
-      this.state.update((state) => ({
-        ...state,
-        reading: found.reading,
-        readingCurrent: true,
-        faults: draftFaults(state, drafts, found, waiting.length),
-      }));
-      this.takeUp();
-    } catch {
-      // Away or overtaken: the last reading stays, marked as older than what is typed.
-    }
+    const found = await this.live.ask([...waiting, ...drafts.map(({ answer }) => answer)]);
+    // Away or overtaken: the last reading stays, marked as older than what is typed.
+    if (!found) return;
+    this.state.update((state) => ({
+      ...state,
+      reading: found.reading,
+      readingCurrent: true,
+      faults: draftFaults(state.faults, drafts, found, waiting.length),
+    }));
+    this.takeUp();
   }
 
   private draftAnswers(): { key: string; answer: Answer }[] {
@@ -343,29 +336,3 @@ export class Bench {
     return found;
   }
 }
-
-function withFault(faults: ReadonlyMap<string, string>, key: string, problem: string | null) {
-  const next = new Map(faults);
-  if (problem) next.set(key, problem);
-  else next.delete(key);
-  return next;
-}
-
-/** The server's faults for what is being typed, at the field; what was no number keeps its own. */
-function draftFaults(
-  state: BenchState,
-  drafts: { key: string }[],
-  found: Preview,
-  before: number,
-): Map<string, string> {
-  const faults = new Map(state.faults);
-  drafts.forEach(({ key }, index) => {
-    const path = `answers[${before + index}].`;
-    const fault = found.faults.find((candidate) => candidate.path.startsWith(path));
-    if (fault) faults.set(key, fault.problem);
-    else faults.delete(key);
-  });
-  return faults;
-}
-
-const sameJson = (a: Json, b: Json) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
