@@ -94,18 +94,27 @@ class Case:
 
     def sem(self, test: str, measure: str) -> float | None:
         """The clinic's own error figure where it has one, else the catalogue's."""
-        own = self.context.sem.get(f"{test}.{measure}", self.context.sem.get(measure))
+        own = self.own_sem(test, measure)
         if own is not None:
             return own
         error = self.measure(test, measure).error
         return error.sem if error else None
+
+    def own_sem(self, test: str, measure: str) -> float | None:
+        return self.context.sem.get(f"{test}.{measure}", self.context.sem.get(measure))
 
     def compare(self, test: str, measure: str, left: float, right: float) -> Comparison | None:
         error = self.measure(test, measure).error
         sem = self.sem(test, measure)
         if error is None or sem is None:
             return None
-        return compare_sides(left, right, sem, error.threshold)
+        threshold = error.threshold
+        if error.percent is not None:
+            threshold *= max(left, right) / 100
+        # A clinic's own figure is in the measure's unit, whatever the catalogue's is.
+        if error.percent == "both" and self.own_sem(test, measure) is None:
+            sem *= (left + right) / 2 / 100
+        return compare_sides(left, right, sem, threshold)
 
     @property
     def has_complaint(self) -> bool:

@@ -8,14 +8,15 @@ from typing import Literal
 from northstride.core.case import Case
 from northstride.core.examination import Trials
 from northstride.core.findings import Difference, Retake
-from northstride.core.measurement import symmetry_index, trials_disagree
+from northstride.core.measurement import symmetry_index, trials_disagree, value_of_trials
 from northstride.core.sides import SIDES, Side
 
 
 def side_differences(case: Case) -> Iterator[Difference]:
     """Every measure taken on both sides, in catalogue order. A void or flattering value is left out."""
+    recorded = {entry.test for entry in case.exam.entries}
     for code, test in case.catalogue.tests.items():
-        for measure in test.measures:
+        for measure in test.measures if code in recorded else ():
             if measure.numeric and measure.error is not None:
                 difference = _difference(case, code, measure.code)
                 if difference is not None:
@@ -35,7 +36,7 @@ def _difference(case: Case, test: str, code: str) -> Difference | None:
         symmetry = symmetry_index(
             left.value, right.value, ratio_scale=True, measure=code, involved=_involved(case)
         )
-    own = f"{test}.{code}" in case.context.sem or code in case.context.sem
+    own = case.own_sem(test, code) is not None
     source = "the clinic's own study" if own else measure.error.source
     return Difference(test, code, comparison, symmetry, source)
 
@@ -83,6 +84,15 @@ def _disagreeing(case: Case, test: str) -> Iterator[Retake]:
         entry = case.entry(test, lane)
         for measure in case.catalogue.tests[test].measures:
             value = entry.value(measure.code, lane) if entry else None
-            sem = case.sem(test, measure.code)
-            if isinstance(value, Trials) and sem is not None and trials_disagree(value.values, sem):
+            if isinstance(value, Trials) and _disagree(case, test, measure.code, value):
                 yield Retake(test, lane, "trials_disagree")
+
+
+def _disagree(case: Case, test: str, measure: str, trials: Trials) -> bool:
+    sem = case.sem(test, measure)
+    error = case.measure(test, measure).error
+    if sem is None:
+        return False
+    if error is not None and error.percent == "both" and case.own_sem(test, measure) is None:
+        sem *= value_of_trials(trials.values, "mean") / 100
+    return trials_disagree(trials.values, sem)

@@ -65,6 +65,8 @@ def _value(measure: Measure) -> Schema:
     match measure.kind:
         case "grade":
             low, high = measure.plausible or (0, 0)
+            if measure.allowed:
+                return {"enum": measure.allowed}
             return {"type": "integer", "minimum": low, "maximum": high}
         case "strength":
             return {"type": "string", "pattern": STRENGTH_GRADE.pattern}

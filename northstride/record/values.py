@@ -77,6 +77,8 @@ def _read_grade(measure: Measure, raw: object, path: str) -> int:
     low, high = measure.plausible or (0, 0)
     number = _number(raw)
     if number is not None and number.is_integer() and low <= number <= high:
+        if measure.allowed and int(number) not in measure.allowed:
+            raise _refusal(path, raw, f"is not one of {', '.join(map(str, measure.allowed))}")
         return int(number)
     raise _refusal(path, raw, f"is not a grade from {low:g} to {high:g}")
 

@@ -5,11 +5,13 @@ from __future__ import annotations
 import tempfile
 import unittest
 from pathlib import Path
+from typing import ClassVar
 
 from northstride.core.catalogue import default_catalogue, read_catalogue
 from northstride.core.errors import CatalogueError
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.rules import modified_thomas
+from northstride.record.values import read_value
 
 SOUND = """
 [[test]]
@@ -110,3 +112,53 @@ class OwnData(unittest.TestCase):
             if isinstance(value, str) and value.startswith("tightness.")
         }
         self.assertLessEqual(given, FLAG_NAMES.keys())
+
+
+class WholeCatalogue(unittest.TestCase):
+    RANGES: ClassVar[dict[tuple[str, str], tuple[float, float]]] = {
+        ("hip.rom.flexion", "passive"): (-10, 150),
+        ("hip.rom.extension", "active"): (-20, 50),
+        ("hip.rom.internal_rotation_0", "passive"): (-20, 90),
+        ("hip.craig", "torsion"): (-30, 60),
+        ("hip.trendelenburg", "tilt_end"): (-25, 25),
+        ("hip.faber", "knee_height"): (0, 300),
+        ("hip.leg_length", "true_length"): (400, 1400),
+        ("hip.leg_length", "galeazzi_tibia"): (-80, 80),
+        ("ankle.rom.dorsiflexion_knee_bent", "passive"): (-40, 50),
+        ("ankle.rom.eversion", "passive"): (-15, 45),
+        ("ankle.lunge", "distance"): (0, 250),
+        ("ankle.look", "girth"): (100, 900),
+        ("ankle.hop", "distance"): (0, 4000),
+        ("foot.standing", "hindfoot_angle"): (-30, 30),
+        ("foot.rom.first_mtp_extension", "passive"): (-20, 120),
+    }
+
+    def test_every_family_is_there(self) -> None:
+        codes = default_catalogue().tests
+        self.assertEqual(len(codes), 117)
+        regions = {code.split(".")[0] for code in codes}
+        self.assertEqual(regions, {"hip", "ankle", "foot", "leg", "lumbar", "general", "subtalar"})
+
+    def test_plausible_ranges(self) -> None:
+        for (test, measure), expected in self.RANGES.items():
+            found = default_catalogue().measure(test, measure)
+            self.assertEqual(found.plausible if found else None, expected, (test, measure))
+
+    def test_what_is_normal_without_measuring_is_a_value_of_its_measure(self) -> None:
+        for test in default_catalogue().tests.values():
+            for measure in test.measures:
+                if measure.normal is not None:
+                    read_value(measure, measure.normal, measure.code)
+
+    def test_mirrored_choices_mirror_back(self) -> None:
+        mirrored = [m for t in default_catalogue().tests.values() for m in t.measures if m.mirrored]
+        self.assertGreaterEqual(len(mirrored), 3)
+        for measure in mirrored:
+            self.assertEqual({measure.mirrored[to] for to in measure.mirrored}, set(measure.mirrored))
+
+    def test_keys_are_choices_or_grades_of_their_test(self) -> None:
+        keyed = {t.code: t.key for t in default_catalogue().tests.values() if t.key}
+        self.assertEqual(keyed["foot.metatarsal_shear"], "between")
+        self.assertEqual(
+            {*keyed.values()}, {"bone", "ankle_position", "site", "between", "toe", "which", "space", "angle"}
+        )

@@ -123,7 +123,7 @@ class OneFault(unittest.TestCase):
         (["overrides", 0, "gate"], "rain", "overrides[0].gate", '"rain"'),
         (["overrides", 0, "reason"], " ", "overrides[0].reason", "empty"),
         (["overrides", 0, "by"], "", "overrides[0].by", "empty"),
-        ([*ENTRY, "test"], "hip.faber", "entries[0].test", "not a test in the catalogue"),
+        ([*ENTRY, "test"], "hip.nothing", "entries[0].test", "not a test in the catalogue"),
         ([*ENTRY, "side"], "both", "entries[0].side", '"both"'),
         ([*ENTRY, "side"], None, "entries[0].values.thigh_angle", "needs a side"),
         ([*ENTRY, "mood"], "good", "entries[0].mood", "unknown key"),

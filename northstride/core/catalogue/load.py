@@ -9,11 +9,13 @@ from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
 from types import MappingProxyType
+from typing import Any
 
 import orjson
 from pydantic import ValidationError
 
-from northstride.core.catalogue.model import Data, Measure, Seen, Site, Test
+from northstride.core.catalogue.model import Data, Measure, Seen, Shape, Site, Test
+from northstride.core.catalogue.spell_out import Shapes, spelled_out
 from northstride.core.errors import CatalogueError
 
 HERE = Path(__file__).parent
@@ -22,6 +24,7 @@ HERE = Path(__file__).parent
 class _File(Data):
     test: tuple[Test, ...] = ()
     site: tuple[Site, ...] = ()
+    shape: tuple[Shape, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -56,9 +59,10 @@ def read_catalogue(files: Iterable[Path]) -> Catalogue:
     """Raises CatalogueError with file and line at the first fault."""
     tests: dict[str, Test] = {}
     sites: dict[str, Site] = {}
-    for path in files:
-        text = path.read_text(encoding="utf-8")
-        content = _parse(path.name, text)
+    texts = [(path, path.read_text(encoding="utf-8")) for path in files]
+    shapes = _shapes(texts)
+    for path, text in texts:
+        content = _parse(path.name, text, shapes)
         for test in content.test:
             if test.code in tests:
                 raise CatalogueError(path.name, _line_of(text, [test.code]), f"{test.code} stands twice")
@@ -70,15 +74,28 @@ def read_catalogue(files: Iterable[Path]) -> Catalogue:
     return Catalogue(MappingProxyType(tests), MappingProxyType(sites))
 
 
-def _parse(name: str, text: str) -> _File:
+def _shapes(texts: Iterable[tuple[Path, str]]) -> Shapes:
+    """Shapes of all files, raw: a fault in one is named where its file is checked."""
+    found: dict[str, list[dict[str, object]]] = {}
+    for path, text in texts:
+        for shape in _toml(path.name, text).get("shape", []):
+            found[shape["code"]] = shape["measures"]
+    return found
+
+
+def _toml(name: str, text: str) -> dict[str, Any]:
     try:
-        raw = tomllib.loads(text)
+        return tomllib.loads(text)
     except tomllib.TOMLDecodeError as error:
         line = re.search(r"line (\d+)", str(error))
         raise CatalogueError(name, int(line[1]) if line else 1, str(error)) from error
+
+
+def _parse(name: str, text: str, shapes: Shapes) -> _File:
+    raw = _toml(name, text)
     try:
         # TOML has arrays only; strict mode would refuse them where a pair is meant.
-        return _File.model_validate_json(orjson.dumps(raw))
+        return _File.model_validate_json(orjson.dumps(spelled_out(raw, shapes)))
     except ValidationError as error:
         first = error.errors()[0]
         place = ".".join(str(part) for part in first["loc"])

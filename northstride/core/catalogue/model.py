@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import BaseModel, ConfigDict, Field, JsonValue, model_validator
 
 from northstride.core.vocabulary import Purpose, Region, RetakeReason
 
@@ -58,12 +58,17 @@ class Words(Data):
 
 
 class ErrorFigure(Data):
-    """Standard error of measurement and the side difference that matters, in the measure's unit."""
+    """Standard error of measurement and the side difference that matters, in the measure's unit.
+
+    `percent` says which of the two are percent instead: the error of the mean of both sides, the
+    threshold of the larger one.
+    """
 
     sem: Annotated[float, Field(gt=0)]
     threshold: Annotated[float, Field(gt=0)]
     assumed: bool
     source: Line
+    percent: Literal["threshold", "both"] | None = None
 
 
 class Measure(Data):
@@ -80,9 +85,15 @@ class Measure(Data):
     error: ErrorFigure | None = None
     arms: Arms | None = None
     choices: list[Choice] = []
+    # A grade that takes only some of the whole numbers in its range.
+    allowed: list[int] = []
     mirrored: dict[str, str] = {}
     instead_of: Code | None = None
     per_side: bool = True
+    # What range norms compare with where no better reference is known, in the measure's unit.
+    usual_adult: float | None = None
+    # What "normal" means where it can be known without measuring.
+    normal: str | int | bool | list[str] | None = None
 
     @property
     def numeric(self) -> bool:
@@ -112,6 +123,13 @@ class Seen(Data):
     flatters: list[Code] = []
     voids: list[Code] = []
     retake: RetakeReason | None = None
+
+
+class Shape(Data):
+    """Measures that many tests share. Checked where a test uses them: a range is its own."""
+
+    code: Code
+    measures: Annotated[list[dict[str, JsonValue]], Field(min_length=1)]
 
 
 class Figure(Data):
@@ -150,7 +168,8 @@ class Test(Data):
     planned_for: list[Purpose] = []
     key: Code | None = None
     methods: list[Code] = []
-    measures: list[Measure]
+    # May be empty: some tests record pain and its place alone.
+    measures: list[Measure] = []
     seen: list[Seen] = []
     steps: Annotated[list[Step], Field(min_length=1)]
 

@@ -868,6 +868,9 @@ export interface components {
         /**
          * ErrorFigure
          * @description Standard error of measurement and the side difference that matters, in the measure's unit.
+         *
+         *     `percent` says which of the two are percent instead: the error of the mean of both sides, the
+         *     threshold of the larger one.
          */
         ErrorFigure: {
             /** Sem */
@@ -878,6 +881,8 @@ export interface components {
             assumed: boolean;
             /** Source */
             source: string;
+            /** Percent */
+            percent: ("threshold" | "both") | null;
         };
         /** FaultOut */
         FaultOut: {
@@ -1121,6 +1126,11 @@ export interface components {
              */
             choices: components["schemas"]["Choice"][];
             /**
+             * Allowed
+             * @default []
+             */
+            allowed: number[];
+            /**
              * Mirrored
              * @default {}
              */
@@ -1134,6 +1144,10 @@ export interface components {
              * @default true
              */
             per_side: boolean;
+            /** Usual Adult */
+            usual_adult: number | null;
+            /** Normal */
+            normal: string | number | boolean | string[] | null;
         };
         /** NextOut */
         NextOut: {
@@ -1776,7 +1790,10 @@ export interface components {
              * @default []
              */
             methods: string[];
-            /** Measures */
+            /**
+             * Measures
+             * @default []
+             */
             measures: components["schemas"]["Measure"][];
             /**
              * Seen

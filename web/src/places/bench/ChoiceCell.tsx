@@ -26,6 +26,9 @@ const STRENGTH_GRADES = "0 1- 1 1+ 2- 2 2+ 3- 3 3+ 4- 4 4+ 5- 5".split(" ");
 function optionsOf(measure: Measure): Option[] {
   switch (measure.kind) {
     case "grade": {
+      if (measure.allowed.length > 0) {
+        return measure.allowed.map((value) => ({ label: String(value), value }));
+      }
       const [low, high] = measure.plausible ?? [0, 0];
       const count = Math.round(Number(high) - Number(low)) + 1;
       return Array.from({ length: count }, (_, step) => {

@@ -16,7 +16,7 @@ interface Props {
   bench: Bench;
   test: Test;
   screen: Screen;
-  now: Question;
+  now: Question | null;
   sites: Site[];
 }
 
@@ -58,7 +58,7 @@ function ToolLane(props: Props & { side: Side }) {
   };
   return (
     <div className={`lane-${side} tools`}>
-      {TOOLS.map((tool) => (
+      {TOOLS.filter((tool) => tool !== "more" || props.now !== null).map((tool) => (
         <button
           key={tool}
           type="button"
@@ -88,7 +88,9 @@ function ToolLane(props: Props & { side: Side }) {
           {open === "declined" ? (
             <NotDoneCard {...props} lane={lane} hasValues={hasValues} onClose={close} />
           ) : null}
-          {open === "more" ? <MoreCard {...props} onClose={close} /> : null}
+          {open === "more" && props.now ? (
+            <MoreCard {...props} now={props.now} onClose={close} />
+          ) : null}
         </div>
       ) : null}
     </div>

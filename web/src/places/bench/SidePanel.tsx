@@ -14,7 +14,7 @@ interface Props {
   test: Test;
   step: Step;
   catalogue: Catalogue;
-  now: Question;
+  now: Question | null;
   dial: DialCode | null;
   onAccept: () => void;
 }
@@ -23,8 +23,8 @@ interface Props {
 export function SidePanel(props: Props) {
   const { bench, test, step, catalogue, now } = props;
   const byTouch = useStore(touching);
-  const measure = measureOf(test, now.measure);
-  const typed = measure.unit !== "1" || measure.kind === "count";
+  const measure = now ? measureOf(test, now.measure) : null;
+  const typed = measure && (measure.unit !== "1" || measure.kind === "count");
   return (
     <aside
       className="panel bench-side"
@@ -32,8 +32,8 @@ export function SidePanel(props: Props) {
       // biome-ignore lint/a11y/noNoninteractiveTabindex: it may scroll, and keys must be able to
       tabIndex={0}
     >
-      {byTouch && typed ? (
-        <NumberPad {...props} measure={measure} />
+      {byTouch && typed && now ? (
+        <NumberPad {...props} measure={measure} now={now} />
       ) : (
         <SetUp test={test} step={step} />
       )}

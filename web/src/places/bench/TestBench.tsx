@@ -99,8 +99,8 @@ export function TestBench({ bench, test, screen, catalogue, next, onStop }: Prop
     return () => window.removeEventListener("keydown", pressed);
   }, [toStep, stepIndex, onStop, bench, now, ask]);
 
-  if (!step || !now) return <p className="p-4">The schools of this screen ask nothing here.</p>;
-  const dial = dialFor(bench, test, now, dials);
+  if (!step) return <p className="p-4">The schools of this screen ask nothing here.</p>;
+  const dial = now ? dialFor(bench, test, now, dials) : null;
   return (
     <>
       <section className="bench-middle" aria-label={test.name}>
@@ -114,25 +114,29 @@ export function TestBench({ bench, test, screen, catalogue, next, onStop }: Prop
           </p>
         ) : null}
         <StepTabs bench={bench} test={test} steps={steps} current={step.code} onStep={toStep} />
-        <AskBar
-          test={test}
-          question={now}
-          dial={dial}
-          onDial={(code) => setDials(new Map(dials).set(now.measure, code))}
-        />
+        {now ? (
+          <AskBar
+            test={test}
+            question={now}
+            dial={dial}
+            onDial={(code) => setDials(new Map(dials).set(now.measure, code))}
+          />
+        ) : null}
         <StepFigures bench={bench} test={test} step={step} how={screen.schools.trial_value} />
-        <StepRows
-          bench={bench}
-          test={test}
-          step={step}
-          instead={instead}
-          now={now}
-          dialOf={(question) => dialFor(bench, test, question, dials)}
-          how={screen.schools.trial_value}
-          onNow={setNow}
-          onAccept={accept}
-          onInstead={(base, code) => setInstead(new Map(instead).set(base, code))}
-        />
+        {now ? (
+          <StepRows
+            bench={bench}
+            test={test}
+            step={step}
+            instead={instead}
+            now={now}
+            dialOf={(question) => dialFor(bench, test, question, dials)}
+            how={screen.schools.trial_value}
+            onNow={setNow}
+            onAccept={accept}
+            onInstead={(base, code) => setInstead(new Map(instead).set(base, code))}
+          />
+        ) : null}
         <EarlierRows bench={bench} test={test} steps={steps.slice(0, stepIndex)} />
         <SeenRow bench={bench} test={test} step={step} />
         <LaneTools bench={bench} test={test} screen={screen} now={now} sites={catalogue.sites} />
