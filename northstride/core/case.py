@@ -28,6 +28,8 @@ class Case:
     exam: Examination
     catalogue: Catalogue
     context: Context
+    # Tests a gate holds on a side: they stay in the record and no rule reads them.
+    held: frozenset[tuple[str, Side]] = frozenset()
 
     @cached_property
     def schools(self) -> Schools:
@@ -53,8 +55,35 @@ class Case:
         return tuple(entry for entry in self.exam.entries if entry.at in standing)
 
     def entry(self, test: str, lane: Lane, key: Value | None = None) -> Entry | None:
+        if lane is not None and (test, lane) in self.held:
+            return None
         found = self._current.get((test, lane, key))
         return found if found is not None and found.done else None
+
+    @cached_property
+    def age(self) -> int | None:
+        """Whole years on the day of the screen; None where the birth date is not known."""
+        born, day = self.exam.athlete.birth_date, self.exam.date
+        if born is None:
+            return None
+        return day.year - born.year - ((day.month, day.day) < (born.month, born.day))
+
+    @cached_property
+    def complaint_sides(self) -> tuple[Side | None, ...]:
+        """Where the complaint is; (None,) where no side was said."""
+        complaint = self.exam.intake.complaint
+        if complaint is None or complaint.side is None:
+            return (None,)
+        return SIDES if complaint.side == "both" else (Side(complaint.side),)
+
+    def complains_of(self, regions: frozenset[str], sites: frozenset[str]) -> bool:
+        complaint = self.exam.intake.complaint
+        return complaint is not None and (complaint.region in regions or bool(sites & set(complaint.sites)))
+
+    def range_of(self, test: str, side: Side) -> Observed | None:
+        """Passive range; where only the active one was taken, that."""
+        passive = self.number(test, "passive", side)
+        return passive if passive is not None else self.number(test, "active", side)
 
     def value(self, test: str, measure: str, lane: Lane) -> Value | None:
         entry = self.entry(test, lane)

@@ -63,11 +63,21 @@ class Finding:
     side: Side | None
     strength: Strength
     because: Reason
-    test: str
+    test: str | None = None
     measure: str | None = None
     against: tuple[str, ...] = ()
     settle: tuple[Settle, ...] = ()
     sources: tuple[str, ...] = ()
+    # What the rule itself asks to be done; without one the default of kind and strength holds.
+    urgency: Urgency | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class GateRaised:
+    """A reason to hold tests on a side, without a flag of its own."""
+
+    gate: Gate
+    side: Side
 
 
 @dataclass(frozen=True, slots=True)

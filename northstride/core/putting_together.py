@@ -13,9 +13,11 @@ from northstride.core.findings import (
     Coverage,
     Finding,
     Flag,
+    Held,
     Next,
     Step,
     Strength,
+    Urgency,
 )
 from northstride.core.norms import advice_for, default_action
 from northstride.core.sides import Side
@@ -52,7 +54,7 @@ def _flag(case: Case, place: Place, findings: list[Finding], steps: list[Step]) 
     for _ in by_rule:
         strength = strength.one_step_more()
     given: list[Finding | Step] = [*findings, *steps]
-    tests = {item.test for item in given}
+    tests = {item.test for item in given if item.test is not None}
     against = [says for finding in findings for says in finding.against]
     if any(case.both_sides_hurt(test) for test in tests):
         against.append(BOTH_HURT)
@@ -60,7 +62,7 @@ def _flag(case: Case, place: Place, findings: list[Finding], steps: list[Step]) 
         code,
         side,
         strength,
-        default_action(code.split(".", 1)[0], strength),
+        _urgency(code, strength, findings),
         _unique([*(finding.because for finding in findings), *(step.because for step in steps)]),
         _unique(against),
         _unique([settle for finding in findings for settle in finding.settle]),
@@ -70,13 +72,21 @@ def _flag(case: Case, place: Place, findings: list[Finding], steps: list[Step]) 
     )
 
 
+def _urgency(code: str, strength: Strength, findings: list[Finding]) -> Urgency | None:
+    """The highest its rules ask for; where none does, the default of kind and strength."""
+    asked = [finding.urgency for finding in findings if finding.urgency is not None]
+    if asked:
+        return min(asked, key=URGENCY_ORDER.__getitem__)
+    return default_action(code.split(".", 1)[0], strength)
+
+
 def _unique(items: Iterable[T]) -> tuple[T, ...]:
     return tuple(dict.fromkeys(items))
 
 
 def _compared(case: Case, finding: Finding) -> bool:
     """Whether the same thing was recorded on the other side."""
-    if finding.side is None:
+    if finding.side is None or finding.test is None:
         return True
     other = finding.side.other
     entry = case.entry(finding.test, other)
@@ -117,15 +127,21 @@ def advice_on(flags: Sequence[Flag]) -> tuple[Advice, ...]:
     )
 
 
-def next_tests(flags: Sequence[Flag]) -> tuple[Next, ...]:
-    """What would settle the strongest and most urgent flags: at most three."""
+def next_tests(flags: Sequence[Flag], asked: Sequence[Next], held: Sequence[Held]) -> tuple[Next, ...]:
+    """What rules ask first, then what would settle the strongest and most urgent flags: at most three.
+
+    Never one that is held.
+    """
     wanted = [Next(settle.test, flag.side, settle.why) for flag in flags for settle in flag.settle]
-    return _unique(wanted)[:MOST_NEXT]
+    closed = {(item.test, item.side) for item in held}
+    return tuple(item for item in _unique([*asked, *wanted]) if (item.test, item.side) not in closed)[
+        :MOST_NEXT
+    ]
 
 
-def coverage(case: Case) -> Coverage:
-    """A planned test is done once anything of it was recorded, declined only if nothing was."""
-    done = {entry.test for entry in case.exam.entries if entry.done}
+def coverage(case: Case, held: Sequence[Held]) -> Coverage:
+    """A planned test is done once anything of it was recorded or while it is held, declined only if not."""
+    done = {entry.test for entry in case.exam.entries if entry.done} | {item.test for item in held}
     declined = {entry.test for entry in case.exam.entries if entry.declined is not None} - done
     planned = dict.fromkeys(case.exam.planned)
     still_open = tuple(test for test in planned if test not in done and test not in declined)

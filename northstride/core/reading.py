@@ -2,24 +2,40 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+
 from northstride.core.case import Case
 from northstride.core.catalogue import Catalogue
 from northstride.core.differences import retakes, side_differences
 from northstride.core.examination import Context, Examination
-from northstride.core.findings import Reading
+from northstride.core.findings import Finding, GateRaised, Held, Next, Reading, Strength, Urgency
+from northstride.core.gates import closed_gates, held_tests
 from northstride.core.putting_together import actions_for, advice_on, coverage, merge, next_tests
-from northstride.core.rules import FINDING_RULES, RULES_VERSION, STEP_RULES
+from northstride.core.rules import DANGER_RULES, FINDING_RULES, GATE_RULES, RULES_VERSION, STEP_RULES
+from northstride.core.sides import Side
+
+URGENT = (Urgency.EMERGENCY, Urgency.SAME_DAY)
+WHILE_HELD = "recorded while held"
 
 
 def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Reading:
     """Read a whole examination. Never raises for a checked one; the same input gives the same output.
 
-    Findings first, then the steps that see them, then one flag per code and side.
+    Danger first, on every entry; then gates decide what is held; then the other rules read what is
+    not; then steps, and one flag per code and side.
     """
-    case = Case(exam, catalogue, context)
-    findings = [finding for rule in FINDING_RULES for finding in rule(case)]
+    everything = Case(exam, catalogue, context)
+    danger = [finding for rule in DANGER_RULES for finding in rule(everything)]
+    raised = [item for rule in GATE_RULES for item in rule(everything)]
+    gates = closed_gates(everything, danger, [item for item in raised if isinstance(item, GateRaised)])
+    held = tuple(held_tests(everything, gates))
+    case = replace(everything, held=_closed(held))
+    findings = [*danger, *(finding for rule in FINDING_RULES for finding in rule(case))]
+    findings += _shown_while_held(everything, case, findings)
     steps = [step for rule in STEP_RULES for step in rule(case, findings)]
     flags = merge(case, findings, steps)
+    asked = [item for item in raised if isinstance(item, Next)]
     return Reading(
         record=exam.id,
         rules=RULES_VERSION,
@@ -27,10 +43,26 @@ def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Readi
         ruled_down=(),
         actions=actions_for(flags),
         retake=tuple(retakes(case)),
-        held=(),
+        held=held,
         differences=tuple(side_differences(case)),
-        next=next_tests(flags),
+        next=next_tests(flags, asked, held),
         criteria=(),
-        coverage=coverage(case),
+        coverage=coverage(case, held),
         advice=advice_on(flags),
     )
+
+
+def _closed(held: Sequence[Held]) -> frozenset[tuple[str, Side]]:
+    return frozenset((item.test, item.side) for item in held if item.side is not None)
+
+
+def _shown_while_held(everything: Case, case: Case, findings: Sequence[Finding]) -> Iterator[Finding]:
+    """What a held entry already shows is not lost where it asks for help today: likely at most."""
+    if not case.held:
+        return
+    known = {(finding.code, finding.side) for finding in findings}
+    for rule in FINDING_RULES:
+        for finding in rule(everything):
+            if finding.urgency in URGENT and (finding.code, finding.side) not in known:
+                strength = min(finding.strength, Strength.LIKELY)
+                yield replace(finding, strength=strength, against=(*finding.against, WHILE_HELD))

@@ -176,7 +176,7 @@ class PuttingTogether(unittest.TestCase):
         self.assertFalse(both["flags"][0]["uncompared"])
 
     def test_both_sides_hurt_is_said(self) -> None:
-        history = [{"region": "hip", "side": side, "kind": "surgery"} for side in ("left", "right")]
+        history = [{"region": "hip", "side": side, "kind": "dislocation"} for side in ("left", "right")]
         reading = read_thomas(thomas("left", thigh_angle=3), intake={"history": history})
         self.assertIn("no safe normal", " ".join(reading["flags"][0]["against"]))
         ankles = [{**item, "region": "ankle"} for item in history]

@@ -50,3 +50,19 @@ def default_action(kind: str, strength: Strength) -> Urgency | None:
 
 def advice_for(kind: str) -> tuple[str, ...]:
     return _advice().get(kind, ())
+
+
+@lru_cache
+def _gates() -> Mapping[str, Mapping[str, tuple[str, ...]]]:
+    raw = tomllib.loads((HERE / "gates.toml").read_text(encoding="utf-8"))
+    return MappingProxyType(
+        {
+            gate: MappingProxyType({key: tuple(codes) for key, codes in block.items()})
+            for gate, block in raw.items()
+        }
+    )
+
+
+def gate_data(gate: str) -> Mapping[str, tuple[str, ...]]:
+    """What a gate holds, spares, or holds by family."""
+    return _gates()[gate]

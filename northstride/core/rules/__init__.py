@@ -5,14 +5,32 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Sequence
 
 from northstride.core.case import Case
-from northstride.core.findings import Finding, Step
-from northstride.core.rules import hip_length, hip_length_by_eye, hip_length_sides
+from northstride.core.findings import Finding, GateRaised, Next, Step
+from northstride.core.rules import danger, hip_length, hip_length_by_eye, hip_length_sides
 
 RULES_VERSION = "1"
 
 FindingRule = Callable[[Case], Iterable[Finding]]
 StepRule = Callable[[Case, Sequence[Finding]], Iterable[Step]]
 
+GateRule = Callable[[Case], Iterable[GateRaised | Next]]
+
+# Danger and whatever shuts a gate reads every entry, held or not.
+DANGER_RULES: tuple[FindingRule, ...] = (
+    danger.chest,
+    danger.cauda_equina,
+    danger.infected_joint,
+    danger.open_or_displaced,
+    danger.femoral_neck_stress,
+    danger.growth_plate_hip,
+    danger.limping_child,
+    danger.serious_illness,
+    danger.femoral_head,
+)
+
+GATE_RULES: tuple[GateRule, ...] = (danger.growth_plate_gate,)
+
+# The others read what is not held.
 FINDING_RULES: tuple[FindingRule, ...] = (
     hip_length.back_hurts,
     hip_length.which_hip_flexor_is_short,

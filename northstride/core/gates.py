@@ -1,0 +1,114 @@
+"""Gates: what is held, and therefore not read, on a side; and what an override opens again."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from fnmatch import fnmatchcase
+
+from northstride.core.case import Case
+from northstride.core.examination import History
+from northstride.core.findings import Finding, GateRaised, Held
+from northstride.core.norms import limits
+from northstride.core.norms.load import gate_data
+from northstride.core.sides import SIDES, Side
+from northstride.core.vocabulary import REGION_FAMILY, Gate
+
+FEMORAL = ("fracture.femur", "fracture.femoral_neck")
+LIMIT = limits("danger")
+
+
+@dataclass(frozen=True, slots=True)
+class Closed:
+    """A gate that is shut on a side; `region` narrows surgery to where it was."""
+
+    gate: Gate
+    side: Side
+    variant: str
+    region: str | None = None
+
+
+def closed_gates(case: Case, findings: Sequence[Finding], raised: Sequence[GateRaised]) -> list[Closed]:
+    """Every gate shut by the record, without those an override opened."""
+    found = [
+        *(_closed_by_flag(finding) for finding in findings if finding.code.startswith("fracture.")),
+        [Closed(item.gate, item.side, item.gate) for item in raised],
+        _closed_by_history(case),
+        _dislocated(case, findings),
+    ]
+    opened = {
+        (override.gate, side)
+        for override in case.exam.overrides
+        for side in (SIDES if override.side == "both" else (Side(override.side),))
+    }
+    gates = dict.fromkeys(gate for group in found for gate in group)
+    return [gate for gate in gates if (gate.gate, gate.side) not in opened]
+
+
+def _sides(side: str | None) -> tuple[Side, ...]:
+    """History without a side counts for both; unknown means held."""
+    return SIDES if side in (None, "both") else (Side(side),)
+
+
+def _closed_by_flag(finding: Finding) -> list[Closed]:
+    variant = "fracture_doubt_femur" if finding.code in FEMORAL else "fracture_doubt"
+    return [Closed("fracture_doubt", side, variant) for side in _sides(finding.side)]
+
+
+def _closed_by_history(case: Case) -> list[Closed]:
+    found: list[Closed] = []
+    for item in case.exam.intake.history:
+        for side in _sides(item.side):
+            if item.kind == "hip_replacement":
+                found.append(Closed("hip_replacement", side, "hip_replacement"))
+            if item.kind in ("surgery", "hip_replacement") and _recent(item, case.exam.date):
+                found.append(Closed("recent_surgery", side, "recent_surgery", REGION_FAMILY[item.region]))
+    return found
+
+
+def _recent(item: History, day: dt.date) -> bool:
+    """Less than twelve weeks ago, or nobody knows when."""
+    weeks = item.weeks_ago
+    if weeks is None and item.date is not None:
+        weeks = (day - item.date).days / 7
+    return weeks is None or weeks < LIMIT["surgery_holds_weeks"]
+
+
+def _dislocated(case: Case, findings: Sequence[Finding]) -> list[Closed]:
+    told = "obvious_deformity" in case.exam.intake.red_flags
+    sides = [side for each in case.complaint_sides for side in _sides(each)] if told else []
+    seen = [
+        side
+        for finding in findings
+        if finding.because.rule == "S4" and finding.side is not None
+        for side in (finding.side,)
+        if case.value("ankle.look", "deformity", side) is True
+    ]
+    return [Closed("acute_dislocation", side, "acute_dislocation") for side in dict.fromkeys([*sides, *seen])]
+
+
+def covers(case: Case, gate: Closed, test: str) -> bool:
+    """Whether a shut gate holds this test on its side."""
+    data = gate_data(gate.variant)
+    if "spares" in data:
+        return test not in data["spares"]
+    if "families" in data:
+        found = case.catalogue.tests[test]
+        return found.family in data["families"] and REGION_FAMILY[found.region] == gate.region
+    if gate.gate == "hip_replacement" and test == "hip.faber":
+        return case.value(test, "position", gate.side) != "foot_down"
+    return any(fnmatchcase(test, pattern) for pattern in data["holds"])
+
+
+def held_tests(case: Case, gates: Iterable[Closed]) -> Iterator[Held]:
+    """Entries and planned tests a gate covers: the record's order, then the plan's."""
+    concerned = dict.fromkeys([*(entry.test for entry in case.exam.entries), *case.exam.planned])
+    given: set[Held] = set()
+    for test in concerned:
+        for gate in gates:
+            recorded = any(entry.test == test and entry.covers(gate.side) for entry in case.exam.entries)
+            held = Held(test, gate.side, gate.gate)
+            if (recorded or test in case.exam.planned) and covers(case, gate, test) and held not in given:
+                given.add(held)
+                yield held
