@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from northstride.core.catalogue import default_catalogue
 from northstride.core.first_side import first_side
-from northstride.core.rules import FINDING_RULES, STEP_RULES
+from northstride.core.rules import DANGER_RULES, FINDING_RULES, STEP_RULES
 from tests.support.records import THOMAS, read, read_thomas, record, strengths, thomas
 
 TEST = default_catalogue().tests[THOMAS]
@@ -239,9 +239,9 @@ class Coverage(unittest.TestCase):
 
 class OneVisibleOrder(unittest.TestCase):
     def test_every_rule_of_the_family_is_listed_once(self) -> None:
-        listed = [rule.__name__ for rule in (*FINDING_RULES, *STEP_RULES)]
+        listed = [rule.__name__ for rule in (*DANGER_RULES, *FINDING_RULES, *STEP_RULES)]
         self.assertEqual(len(listed), len(set(listed)))
-        self.assertEqual(len(listed), 10)
+        self.assertEqual(len(listed), 29)
 
 
 class FirstSide(unittest.TestCase):

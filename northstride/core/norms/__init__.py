@@ -1,5 +1,12 @@
 """Limits, default actions and advice as sourced data."""
 
-from northstride.core.norms.load import Limits, advice_for, default_action, limits
+from northstride.core.norms.load import (
+    Limits,
+    advice_for,
+    default_action,
+    limits,
+    mean_range,
+    mean_range_source,
+)
 
-__all__ = ["Limits", "advice_for", "default_action", "limits"]
+__all__ = ["Limits", "advice_for", "default_action", "limits", "mean_range", "mean_range_source"]

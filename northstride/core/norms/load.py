@@ -66,3 +66,23 @@ def _gates() -> Mapping[str, Mapping[str, tuple[str, ...]]]:
 def gate_data(gate: str) -> Mapping[str, tuple[str, ...]]:
     """What a gate holds, spares, or holds by family."""
     return _gates()[gate]
+
+
+@lru_cache
+def _means() -> tuple[Mapping[str, list[list[float]]], str]:
+    raw = tomllib.loads((HERE / "range_means.toml").read_text(encoding="utf-8"))
+    return MappingProxyType(raw["means"]), str(raw["source"])
+
+
+def mean_range(motion: str, age: int | None, sex: str | None) -> float | None:
+    """Mean passive range in degrees for a motion, age in years and sex; None where none is published."""
+    if age is None or sex not in ("male", "female"):
+        return None
+    for low, high, male, female in _means()[0].get(motion, []):
+        if low <= age <= high:
+            return male if sex == "male" else female
+    return None
+
+
+def mean_range_source() -> str:
+    return _means()[1]

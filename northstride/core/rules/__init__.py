@@ -6,7 +6,14 @@ from collections.abc import Callable, Iterable, Sequence
 
 from northstride.core.case import Case
 from northstride.core.findings import Finding, GateRaised, Next, Step
-from northstride.core.rules import danger, hip_length, hip_length_by_eye, hip_length_sides
+from northstride.core.rules import (
+    danger,
+    hip_length,
+    hip_length_by_eye,
+    hip_length_more,
+    hip_length_sides,
+    joint_range,
+)
 
 RULES_VERSION = "1"
 
@@ -40,10 +47,20 @@ FINDING_RULES: tuple[FindingRule, ...] = (
     hip_length.thigh_does_not_cross,
     hip_length_by_eye.graded_at_the_edge,
     hip_length_by_eye.failed_by_eye,
+    hip_length_more.hip_does_not_straighten,
+    hip_length_more.buttock_rises_early,
+    hip_length_more.thigh_stays_up_side_lying,
+    hip_length_more.hamstrings_short,
+    hip_length_more.raised_leg_points_to_the_back,
+    hip_length_more.low_back_gives_the_pain,
+    joint_range.moves_less_than_usual,
+    joint_range.big_toe_moves_less,
+    joint_range.moves_less_by_itself,
 )
 
 # Steps see what the findings named: one step more, per rule and flag at most once.
 STEP_RULES: tuple[StepRule, ...] = (
     hip_length_sides.rectus_named_twice,
     hip_length_sides.sides_differ,
+    joint_range.moves_less_than_other_side,
 )

@@ -35,7 +35,7 @@ def _size(excess: float, possible_up_to: float, likely_up_to: float) -> Strength
     return Strength.LIKELY if not more_than(excess, likely_up_to) else Strength.STRONG
 
 
-def _thigh_size(excess: float) -> Strength:
+def thigh_size(excess: float) -> Strength:
     """M1: up to 5 possible, up to 15 likely, beyond strong."""
     return _size(excess, LIMIT["thigh_possible_up_to"], LIMIT["thigh_likely_up_to"])
 
@@ -76,7 +76,7 @@ def _short_flexors(case: Case, side: Side, thigh: Observed) -> Iterator[Finding]
         return Finding(
             code,
             side,
-            _thigh_size(excess),
+            thigh_size(excess),
             Reason(thigh.at, rule, says),
             TEST,
             "thigh_angle",
