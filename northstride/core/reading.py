@@ -9,10 +9,29 @@ from northstride.core.case import Case
 from northstride.core.catalogue import Catalogue
 from northstride.core.differences import retakes, side_differences
 from northstride.core.examination import Context, Examination
-from northstride.core.findings import Finding, GateRaised, Held, Next, Reading, Strength, Urgency
+from northstride.core.findings import (
+    Finding,
+    Flag,
+    GateRaised,
+    Held,
+    Next,
+    Reading,
+    RuledDown,
+    Strength,
+    Urgency,
+)
 from northstride.core.gates import closed_gates, held_tests
 from northstride.core.putting_together import actions_for, advice_on, coverage, merge, next_tests
-from northstride.core.rules import DANGER_RULES, FINDING_RULES, GATE_RULES, RULES_VERSION, STEP_RULES
+from northstride.core.rules import (
+    ASK_RULES,
+    DANGER_RULES,
+    FINDING_RULES,
+    GATE_RULES,
+    RETAKE_RULES,
+    RULED_DOWN_RULES,
+    RULES_VERSION,
+    STEP_RULES,
+)
 from northstride.core.sides import Side
 
 URGENT = (Urgency.EMERGENCY, Urgency.SAME_DAY)
@@ -36,13 +55,15 @@ def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Readi
     steps = [step for rule in STEP_RULES for step in rule(case, findings)]
     flags = merge(case, findings, steps)
     asked = [item for item in raised if isinstance(item, Next)]
+    asked += [item for rule in ASK_RULES for item in rule(case)]
+    again = [item for rule in RETAKE_RULES for item in rule(case)]
     return Reading(
         record=exam.id,
         rules=RULES_VERSION,
         flags=tuple(flags),
-        ruled_down=(),
+        ruled_down=tuple(ruled_down(case, flags)),
         actions=actions_for(flags),
-        retake=tuple(retakes(case)),
+        retake=tuple(dict.fromkeys([*retakes(case), *again])),
         held=held,
         differences=tuple(side_differences(case)),
         next=next_tests(flags, asked, held),
@@ -50,6 +71,17 @@ def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Readi
         coverage=coverage(case, held),
         advice=advice_on(flags),
     )
+
+
+def ruled_down(case: Case, flags: Sequence[Flag]) -> Iterator[RuledDown]:
+    """What is cleared: never a flagged code, and no hip code beside a fracture or danger flag."""
+    flagged = {(flag.code, flag.side) for flag in flags}
+    grave = [flag for flag in flags if flag.kind in ("fracture", "danger")]
+    for rule in RULED_DOWN_RULES:
+        for item in rule(case):
+            beside = any(flag.side in (item.side, None) for flag in grave)
+            if (item.code, item.side) not in flagged and not beside:
+                yield item
 
 
 def _closed(held: Sequence[Held]) -> frozenset[tuple[str, Side]]:

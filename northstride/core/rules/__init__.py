@@ -5,13 +5,16 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Sequence
 
 from northstride.core.case import Case
-from northstride.core.findings import Finding, GateRaised, Next, Step
+from northstride.core.findings import Finding, GateRaised, Next, Retake, RuledDown, Step
 from northstride.core.rules import (
     danger,
+    hip_function,
+    hip_joint,
     hip_length,
     hip_length_by_eye,
     hip_length_more,
     hip_length_sides,
+    hip_shape,
     joint_range,
 )
 
@@ -56,6 +59,23 @@ FINDING_RULES: tuple[FindingRule, ...] = (
     joint_range.moves_less_than_usual,
     joint_range.big_toe_moves_less,
     joint_range.moves_less_by_itself,
+    hip_joint.faber_by_place,
+    hip_joint.faber_stays_high,
+    hip_joint.labrum_by_position,
+    hip_joint.pinch_in_the_groin,
+    hip_joint.sacroiliac_provoked,
+    hip_joint.arthritis_criteria,
+    hip_joint.arthritis_story,
+    hip_function.stance_brings_the_pain,
+    hip_function.pelvis_is_not_held,
+    hip_function.gait_drops,
+    hip_shape.torsion_out_of_line,
+    hip_shape.legs_differ,
+    hip_function.weak_by_grade,
+    hip_function.weak_by_symmetry,
+    hip_function.leg_is_not_steered,
+    hip_function.groin_by_structure,
+    hip_function.squeeze_without_a_side,
 )
 
 # Steps see what the findings named: one step more, per rule and flag at most once.
@@ -63,4 +83,22 @@ STEP_RULES: tuple[StepRule, ...] = (
     hip_length_sides.rectus_named_twice,
     hip_length_sides.sides_differ,
     joint_range.moves_less_than_other_side,
+)
+
+RULED_DOWN_RULES: tuple[Callable[[Case], Iterable[RuledDown]], ...] = (
+    hip_joint.fadir_clears,
+    hip_joint.sacroiliac_cleared,
+    hip_function.outer_hip_cleared,
+)
+
+ASK_RULES: tuple[Callable[[Case], Iterable[Next]], ...] = (
+    hip_shape.knees_squint,
+    hip_shape.crests_uneven,
+    hip_function.heels_lifted,
+)
+
+RETAKE_RULES: tuple[Callable[[Case], Iterable[Retake]], ...] = (
+    hip_function.trunk_leaned,
+    hip_shape.torsion_external,
+    hip_shape.tapes_disagree,
 )
