@@ -9,7 +9,7 @@ from fnmatch import fnmatchcase
 
 from northstride.core.case import Case
 from northstride.core.examination import History
-from northstride.core.findings import Finding, GateRaised, Held
+from northstride.core.findings import Finding, GateRaised, Held, Urgency
 from northstride.core.norms import limits
 from northstride.core.norms.load import gate_data
 from northstride.core.sides import SIDES, Side
@@ -32,7 +32,7 @@ class Closed:
 def closed_gates(case: Case, findings: Sequence[Finding], raised: Sequence[GateRaised]) -> list[Closed]:
     """Every gate shut by the record, without those an override opened."""
     found = [
-        *(_closed_by_flag(finding) for finding in findings if finding.code.startswith("fracture.")),
+        *(_closed_by_flag(finding) for finding in findings if _shuts(finding)),
         [Closed(item.gate, item.side, item.gate) for item in raised],
         _closed_by_history(case),
         _dislocated(case, findings),
@@ -49,6 +49,12 @@ def closed_gates(case: Case, findings: Sequence[Finding], raised: Sequence[GateR
 def _sides(side: str | None) -> tuple[Side, ...]:
     """History without a side counts for both; unknown means held."""
     return SIDES if side in (None, "both") else (Side(side),)
+
+
+def _shuts(finding: Finding) -> bool:
+    """Any fracture flag but what A1b only refers."""
+    only_referred = finding.because.rule == "A1b" and finding.urgency is Urgency.REFER
+    return finding.code.startswith("fracture.") and not only_referred
 
 
 def _closed_by_flag(finding: Finding) -> list[Closed]:

@@ -241,7 +241,7 @@ class OneVisibleOrder(unittest.TestCase):
     def test_every_rule_of_the_family_is_listed_once(self) -> None:
         listed = [rule.__name__ for rule in (*DANGER_RULES, *FINDING_RULES, *STEP_RULES)]
         self.assertEqual(len(listed), len(set(listed)))
-        self.assertEqual(len(listed), 46)
+        self.assertEqual(len(listed), 54)
 
 
 class FirstSide(unittest.TestCase):

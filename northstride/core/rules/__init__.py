@@ -7,6 +7,8 @@ from collections.abc import Callable, Iterable, Sequence
 from northstride.core.case import Case
 from northstride.core.findings import Finding, GateRaised, Next, Retake, RuledDown, Step
 from northstride.core.rules import (
+    blood,
+    bone,
     danger,
     hip_function,
     hip_joint,
@@ -36,9 +38,22 @@ DANGER_RULES: tuple[FindingRule, ...] = (
     danger.limping_child,
     danger.serious_illness,
     danger.femoral_head,
+    bone.fracture_rule,
+    bone.bone_shaken,
+    bone.tender_after_injury,
+    bone.femur_after_injury,
+    bone.bone_stress,
+    blood.clot,
+    blood.no_blood,
+    blood.tense_leg,
 )
 
-GATE_RULES: tuple[GateRule, ...] = (danger.growth_plate_gate,)
+# What is missing before anything is loaded is asked in this order, before all else.
+GATE_RULES: tuple[GateRule, ...] = (
+    bone.fracture_questions,
+    blood.clot_gate,
+    danger.growth_plate_gate,
+)
 
 # The others read what is not held.
 FINDING_RULES: tuple[FindingRule, ...] = (
@@ -86,6 +101,7 @@ STEP_RULES: tuple[StepRule, ...] = (
 )
 
 RULED_DOWN_RULES: tuple[Callable[[Case], Iterable[RuledDown]], ...] = (
+    bone.fracture_cleared,
     hip_joint.fadir_clears,
     hip_joint.sacroiliac_cleared,
     hip_function.outer_hip_cleared,
