@@ -1,0 +1,222 @@
+"""What holds for every record there can be, over the whole catalogue and the whole story."""
+
+from __future__ import annotations
+
+import json
+import unittest
+from typing import Any, get_args
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from northstride.core.catalogue import Measure, Test, default_catalogue
+from northstride.core.vocabulary import Confounder, Gate, Purpose, RedFlag, Symptom
+from tests.support.records import read, record
+
+CATALOGUE = default_catalogue()
+OTHER = {"left": "right", "right": "left", "both": "both"}
+URGENCY = ["emergency", "same_day", "refer", "recheck", "train", None]
+SLOW = settings(max_examples=120, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+
+
+def value(measure: Measure) -> st.SearchStrategy[Any]:
+    low, high = measure.plausible or (0, 0)
+    codes = [choice.code for choice in measure.choices]
+    if measure.kind == "count":
+        return st.integers(int(low), int(high))
+    if measure.numeric:
+        return st.floats(low, high).map(lambda number: round(number, 1))
+    match measure.kind:
+        case "grade":
+            return st.sampled_from(measure.allowed or list(range(int(low), int(high) + 1)))
+        case "strength":
+            return st.sampled_from(["0", "2-", "3", "3+", "4", "4+", "5"])
+        case "flag":
+            return st.booleans()
+        case "choices":
+            return st.lists(st.sampled_from(codes), unique=True)
+        case _:
+            return st.sampled_from(codes)
+
+
+def values(test: Test) -> st.SearchStrategy[dict[str, Any]]:
+    def lanes(measure: Measure) -> st.SearchStrategy[Any]:
+        if test.sides == "both" and measure.per_side:
+            return st.fixed_dictionaries({"left": value(measure)}, optional={"right": value(measure)})
+        return value(measure)
+
+    return st.fixed_dictionaries({}, optional={measure.code: lanes(measure) for measure in test.measures})
+
+
+pains = st.none() | st.fixed_dictionaries(
+    {"present": st.booleans()},
+    optional={"site": st.sampled_from(sorted(CATALOGUE.sites)), "familiar": st.booleans()},
+)
+
+
+@st.composite
+def entries(draw: st.DrawFn) -> dict[str, Any]:
+    test = CATALOGUE.tests[draw(st.sampled_from(sorted(CATALOGUE.tests)))]
+    entry: dict[str, Any] = {"test": test.code, "values": draw(values(test))}
+    if test.sides == "each":
+        entry["side"] = draw(st.sampled_from(["left", "right"]))
+    if test.seen:
+        entry["seen"] = draw(st.lists(st.sampled_from([item.code for item in test.seen]), unique=True))
+    if pain := draw(pains):
+        entry["pain"] = pain
+    return entry
+
+
+def some(literal: Any) -> st.SearchStrategy[list[Any]]:
+    return st.lists(st.sampled_from(get_args(literal)), unique=True, max_size=3)
+
+
+@st.composite
+def records(draw: st.DrawFn) -> dict[str, Any]:
+    sides = st.sampled_from(["left", "right", "both"])
+    complaint = st.fixed_dictionaries(
+        {"region": st.sampled_from(["hip", "groin", "thigh", "knee", "leg", "ankle", "foot", "none"])},
+        optional={
+            "side": sides,
+            "sites": st.lists(st.sampled_from(sorted(CATALOGUE.sites)), max_size=2, unique=True),
+        },
+    )
+    onset = st.fixed_dictionaries(
+        {"kind": st.sampled_from(["sudden", "gradual"])},
+        optional={"date": st.sampled_from(["2026-09-14", "2026-09-12", "2026-09-01"])},
+    )
+    history = st.fixed_dictionaries(
+        {
+            "region": st.sampled_from(["hip", "ankle", "foot"]),
+            "kind": st.sampled_from(["sprain", "surgery", "hip_replacement", "clot", "childhood_hip"]),
+        },
+        optional={"side": sides, "weeks_ago": st.integers(0, 30)},
+    )
+    intake = draw(
+        st.fixed_dictionaries(
+            {},
+            optional={
+                "complaint": complaint,
+                "onset": onset,
+                "symptoms": some(Symptom),
+                "red_flags": some(RedFlag),
+                "confounders": some(Confounder),
+                "load_change": st.booleans(),
+                "morning_stiffness_min": st.integers(0, 90),
+                "history": st.lists(history, max_size=2),
+            },
+        )
+    )
+    born = draw(st.none() | st.sampled_from(["2021-01-01", "2013-01-01", "1996-01-01", "1960-01-01"]))
+    athlete = {"ref": "T-1", "sex": "male", **({"birth_date": born} if born else {})}
+    return record(
+        draw(st.lists(entries(), max_size=8)),
+        intake=intake,
+        athlete=athlete,
+        purpose=draw(st.sampled_from(get_args(Purpose))),
+        planned=draw(st.lists(st.sampled_from(sorted(CATALOGUE.tests)), max_size=2)),
+    )
+
+
+def copied(raw: dict[str, Any]) -> dict[str, Any]:
+    return dict(json.loads(json.dumps(raw)))
+
+
+def mirrored(raw: dict[str, Any]) -> dict[str, Any]:
+    """The same athlete in a mirror; side-valued choices by the catalogue's own word."""
+    swapped = copied(raw)
+    for entry in swapped["entries"]:
+        if "side" in entry:
+            entry["side"] = OTHER[entry["side"]]
+        test = CATALOGUE.tests[entry["test"]]
+        entry["values"] = {code: _mirrored(test, code, item) for code, item in entry["values"].items()}
+    for part in (swapped["intake"].get("complaint"), *swapped["intake"].get("history", [])):
+        if part and "side" in part:
+            part["side"] = OTHER[part["side"]]
+    return swapped
+
+
+def _mirrored(test: Test, code: str, item: Any) -> Any:
+    measure = test.measure(code)
+    if isinstance(item, dict):
+        return {OTHER[side]: own for side, own in item.items()}
+    if measure is not None and isinstance(item, str):
+        return measure.mirrored.get(item, item)
+    if code.startswith("galeazzi"):
+        return -item
+    return item
+
+
+def told(items: list[dict[str, Any]], *keys: str, swap: bool = False) -> set[tuple[Any, ...]]:
+    def side(item: dict[str, Any]) -> Any:
+        return OTHER.get(item["side"]) if swap else item["side"]
+
+    return {(side(item), *(item.get(key) for key in keys)) for item in items}
+
+
+class EveryRecord(unittest.TestCase):
+    @SLOW
+    @given(records())
+    def test_is_read_the_same_each_time_and_soundly(self, raw: dict[str, Any]) -> None:
+        reading = read(raw)
+        self.assertEqual(reading, read(raw))
+        flagged = [(flag["code"], flag["side"]) for flag in reading["flags"]]
+        self.assertEqual(len(flagged), len(set(flagged)))
+        self.assertEqual({(r["code"], r["side"]) for r in reading["ruled_down"]} & set(flagged), set())
+        self.assertLessEqual(len(reading["next"]), 3)
+        for flag in reading["flags"]:
+            for reason in flag["because"]:
+                self.assertRegex(reason["rule"], r"^[MRHAS]\d+[a-d]?$")
+                self.assertRegex(reason["at"], r"^(entries\[\d+\]|intake\.[a-z_]+(\[\d+\])?)$")
+        held = {(item["test"], item["side"]) for item in reading["held"]}
+        self.assertFalse(held & {(item["test"], item["side"]) for item in reading["next"]})
+        self.assertLessEqual({item["gate"] for item in reading["held"]}, set(get_args(Gate)))
+
+    @SLOW
+    @given(records())
+    def test_mirrors(self, raw: dict[str, Any]) -> None:
+        here, there = read(raw), read(mirrored(raw))
+        for key, facts in (
+            ("flags", ("code", "strength", "urgency", "uncompared")),
+            ("actions", ("code", "urgency")),
+            ("ruled_down", ("code",)),
+            ("retake", ("test", "reason")),
+            ("held", ("test", "gate")),
+        ):
+            self.assertEqual(told(here[key], *facts, swap=True), told(there[key], *facts), key)
+
+    @SLOW
+    @given(records(), st.sampled_from(get_args(RedFlag)))
+    def test_another_danger_sign_never_makes_it_less_urgent(self, raw: dict[str, Any], red: str) -> None:
+        more = copied(raw)
+        more["intake"]["red_flags"] = [*more["intake"].get("red_flags", []), red]
+        before, after = read(raw), read(more)
+
+        def highest(reading: dict[str, Any]) -> int:
+            return min((URGENCY.index(flag["urgency"]) for flag in reading["flags"]), default=len(URGENCY))
+
+        self.assertLessEqual(highest(after), highest(before))
+        urgent = {
+            (action["code"], action["side"])
+            for action in before["actions"]
+            if action["urgency"] in ("emergency", "same_day")
+        }
+        self.assertLessEqual(urgent, {(action["code"], action["side"]) for action in after["actions"]})
+
+    @SLOW
+    @given(records(), st.data())
+    def test_unknown_is_never_read_as_negative(self, raw: dict[str, Any], data: st.DataObject) -> None:
+        """Taking an answer away never clears anything that was not cleared before."""
+        places = [(i, code) for i, entry in enumerate(raw["entries"]) for code in entry["values"]]
+        if not places:
+            return
+        place, code = data.draw(st.sampled_from(places))
+        less = copied(raw)
+        del less["entries"][place]["values"][code]
+        before, after = read(raw), read(less)
+        # What stops being flagged or grave beside it may be cleared again; nothing else may.
+        gone = told(before["flags"], "code") - told(after["flags"], "code")
+        if not gone:
+            cleared = told(after["ruled_down"], "code") - told(before["ruled_down"], "code")
+            replaced = len({entry["test"] for entry in raw["entries"]}) < len(raw["entries"])
+            self.assertTrue(not cleared or replaced or code == "pressed")
