@@ -3,15 +3,21 @@
 from __future__ import annotations
 
 import json
+import resource
+import sys
+from typing import Any
 
 from bench.figure import Figure, alternating, median
-from northstride.core.catalogue import default_catalogue
+from northstride.core.catalogue import Measure, default_catalogue
 from northstride.core.examination import Context
 from northstride.core.reading import evaluate
 from northstride.record.read import check_record, parse_json
 from northstride.record.reading import reading_json
 
 TIMES = 400
+FULL_ENTRIES = 70
+MANY = 10_000
+BAR = 40
 
 RECORD = {
     "format": "north-stride/screen",
@@ -40,6 +46,54 @@ RECORD = {
 }
 
 
+def full_record() -> dict[str, Any]:
+    """Seventy entries, both sides, with a story: middle values of the catalogue's first tests."""
+    entries: list[dict[str, Any]] = []
+    for test in default_catalogue().tests.values():
+        if test.sides != "each" or test.key is not None or not test.measures:
+            continue
+        values = {m.code: _middle(m) for m in test.measures}
+        entries += [{"test": test.code, "side": side, "values": values} for side in ("left", "right")]
+    intake = {
+        "complaint": {"region": "hip", "side": "left", "sites": ["groin"]},
+        "onset": {"date": "2026-09-12", "kind": "sudden"},
+        "symptoms": ["clicking"],
+        "history": [{"region": "ankle", "side": "right", "kind": "sprain", "count": 3}],
+    }
+    return {**RECORD, "intake": intake, "entries": entries[:FULL_ENTRIES]}
+
+
+def _middle(measure: Measure) -> Any:
+    low, high = measure.plausible or (0, 0)
+    if measure.numeric or measure.kind == "grade":
+        return int((low + high) / 2)
+    if measure.kind == "flag":
+        return False
+    if measure.kind == "strength":
+        return "4"
+    first = measure.choices[0].code
+    return [first] if measure.kind == "choices" else first
+
+
+def many(records: int) -> tuple[float, float]:
+    """Peak memory in MB after a tenth of the records, and after all of them."""
+    catalogue = default_catalogue()
+    exam = check_record(full_record(), catalogue).exam
+    early = 0.0
+    for number in range(records):
+        evaluate(exam, catalogue, Context())
+        if number == records // 10:
+            early = _peak_mb()
+        if sys.stderr.isatty() and number % 100 == 0:
+            done = BAR * number // records
+            print(f"\r[{'#' * done}{'.' * (BAR - done)}] {number} records", end="", file=sys.stderr)
+    return early, _peak_mb()
+
+
+def _peak_mb() -> float:
+    return resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
+
+
 def measure_core() -> list[Figure]:
     catalogue = default_catalogue()
     text = json.dumps(RECORD)
@@ -55,9 +109,17 @@ def measure_core() -> list[Figure]:
     def floor() -> object:
         return json.loads(text)
 
+    full = full_record()
+    full_exam, full_text = check_record(full, catalogue).exam, json.dumps(full)
+    big, big_floor = alternating(
+        lambda: evaluate(full_exam, catalogue, Context()), lambda: json.loads(full_text), TIMES
+    )
+    early, peak = many(MANY)
     judged, loaded = alternating(judge, floor, TIMES)
     read, loaded_again = alternating(whole, floor, TIMES)
     return [
         Figure("evaluate one record, p50", median(judged), "ms", median(loaded), 5, limits_value=True),
+        Figure("evaluate 70 entries, p50", median(big), "ms", median(big_floor), 5, limits_value=True),
+        Figure(f"peak memory after {MANY:,} records", peak, "MB", early, 1.05),
         Figure("read, check, evaluate and write it, p50", median(read), "ms", median(loaded_again)),
     ]

@@ -33,7 +33,31 @@ def _text(document: object) -> str:
     return json.dumps(document, indent=2, ensure_ascii=False) + "\n"
 
 
-PUBLISHED = {"openapi.json": openapi_text, "record.schema.json": record_schema_text}
+def catalogue_text() -> str:
+    """Every test with its measures, for people."""
+    lines = ["# Catalogue", "", "Made from `northstride/core/catalogue`; not written by hand.", ""]
+    for test in default_catalogue().tests.values():
+        lines += [
+            f"## {test.name}",
+            "",
+            f"`{test.code}` · {test.position.replace('_', ' ')} · {test.seconds} s",
+        ]
+        lines += ["", test.purpose, ""]
+        for measure in test.measures:
+            error = measure.error
+            said = f", error {error.sem:g} ({error.source})" if error else ""
+            lines.append(f"* `{measure.code}` {measure.ask}{said}")
+        lines += [f"* seen `{seen.code}`: {seen.label}" for seen in test.seen]
+        lines += [f"* {line}" for line in (*test.traps, *test.cautions)]
+        lines.append("")
+    return "\n".join(lines)
+
+
+PUBLISHED = {
+    "openapi.json": openapi_text,
+    "record.schema.json": record_schema_text,
+    "catalogue.md": catalogue_text,
+}
 
 
 def write(folder: Path = DOCS) -> None:
