@@ -65,10 +65,13 @@ def _involved(case: Case) -> Literal["left", "right"] | None:
 def retakes(case: Case) -> Iterator[Retake]:
     """What was seen to spoil a test, and trials of one sitting that disagree beyond error."""
     given: set[Retake] = set()
+    looked_at: set[str] = set()
     for entry in case.current_entries:
         if not entry.done:
             continue
-        for retake in (*_spoilt(case, entry.test, entry.side, entry.seen), *_disagreeing(case, entry.test)):
+        disagreeing = () if entry.test in looked_at else _disagreeing(case, entry.test)
+        looked_at.add(entry.test)
+        for retake in (*_spoilt(case, entry.test, entry.side, entry.seen), *disagreeing):
             if retake not in given:
                 given.add(retake)
                 yield retake

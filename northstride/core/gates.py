@@ -6,6 +6,7 @@ import datetime as dt
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from fnmatch import fnmatchcase
+from functools import lru_cache
 
 from northstride.core.case import Case
 from northstride.core.examination import History
@@ -104,17 +105,23 @@ def covers(case: Case, gate: Closed, test: str) -> bool:
         return found.family in data["families"] and REGION_FAMILY[found.region] == gate.region
     if gate.gate == "hip_replacement" and test == "hip.faber":
         return case.value(test, "position", gate.side) != "foot_down"
-    return any(fnmatchcase(test, pattern) for pattern in data["holds"])
+    return _named(gate.variant, test)
+
+
+@lru_cache(maxsize=4096)
+def _named(variant: str, test: str) -> bool:
+    return any(fnmatchcase(test, pattern) for pattern in gate_data(variant)["holds"])
 
 
 def held_tests(case: Case, gates: Iterable[Closed]) -> Iterator[Held]:
     """Entries and planned tests a gate covers: the record's order, then the plan's."""
     concerned = dict.fromkeys([*(entry.test for entry in case.exam.entries), *case.exam.planned])
+    recorded = {(entry.test, lane) for entry in case.exam.entries for lane in entry.lanes()}
     given: set[Held] = set()
     for test in concerned:
         for gate in gates:
-            recorded = any(entry.test == test and entry.covers(gate.side) for entry in case.exam.entries)
             held = Held(test, gate.side, gate.gate)
-            if (recorded or test in case.exam.planned) and covers(case, gate, test) and held not in given:
+            known = (test, gate.side) in recorded or test in case.exam.planned
+            if known and covers(case, gate, test) and held not in given:
                 given.add(held)
                 yield held
