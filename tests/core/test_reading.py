@@ -9,9 +9,12 @@ from typing import Any
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northstride.core.catalogue import default_catalogue
+from northstride.core.catalogue import Catalogue, default_catalogue
+from northstride.core.examination import Context
 from northstride.core.first_side import first_side
+from northstride.core.reading import evaluate
 from northstride.core.rules import DANGER_RULES, FINDING_RULES, STEP_RULES
+from northstride.record.read import check_record
 from tests.support.records import THOMAS, read, read_thomas, record, strengths, thomas
 
 TEST = default_catalogue().tests[THOMAS]
@@ -235,6 +238,13 @@ class Coverage(unittest.TestCase):
         ):
             found = read(record(entries_, planned=[THOMAS, THOMAS]))["coverage"]
             self.assertEqual((found["planned"], found["done"], found["declined"], found["open"]), expected)
+
+
+class OtherCatalogues(unittest.TestCase):
+    def test_rules_ask_nothing_of_tests_a_catalogue_does_not_have(self) -> None:
+        nothing = Catalogue({}, {})
+        exam = check_record(record(), default_catalogue()).exam
+        self.assertEqual(evaluate(exam, nothing, Context()).flags, ())
 
 
 class OneVisibleOrder(unittest.TestCase):

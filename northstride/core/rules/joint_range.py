@@ -78,9 +78,15 @@ def moves_less_than_usual(case: Case) -> Iterator[Finding]:
 
 
 def _against_norm(case: Case, motion: Motion, test: str, side: Side) -> Iterator[Finding]:
-    found, norm = case.range_of(test, side), reference(case, motion, test)
-    error, sem = case.measure(test, "passive").error, case.sem(test, "passive")
-    if found is None or norm is None or error is None or sem is None:
+    found = case.range_of(test, side)
+    if found is None:
+        return
+    norm, error, sem = (
+        reference(case, motion, test),
+        case.measure(test, "passive").error,
+        case.sem(test, "passive"),
+    )
+    if norm is None or error is None or sem is None:
         return
     expected, source = norm
     margin = smallest_real_change(sem)
