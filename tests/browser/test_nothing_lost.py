@@ -81,8 +81,8 @@ class EndedSession(BrowserCase):
             self.assertEqual(db.execute(query, {"id": screen}).scalar_one(), 0)
         page.get_by_role("button", name="Sign out").click()
         expect(page.get_by_role("button", name="Sign in")).to_be_visible()
-        self.sign_in(page)
-        page.wait_for_timeout(500)
+        with page.expect_response("**/answers"):
+            self.sign_in(page)
         with self.engine.connect() as db:
             row = db.execute(
                 text("SELECT value, by_name FROM answers WHERE screen_id = :id"), {"id": screen}

@@ -22,7 +22,8 @@ PASSWORD = "a long enough password"
 SIZE: Any = {"width": 1280, "height": 800}
 NAMES = ("Ilse Varga", "Oskar Bremer", "Tuva Lind")
 
-expect.set_options(timeout=10_000)
+# Shared machines are slow at times; a broken page still fails, only later.
+expect.set_options(timeout=25_000)
 
 
 class BrowserCase(unittest.TestCase):
