@@ -61,6 +61,18 @@ class Case:
         return found if found is not None and found.done else None
 
     @cached_property
+    def _standing(self) -> dict[tuple[str, Lane], list[Entry]]:
+        found: dict[tuple[str, Lane], list[Entry]] = {}
+        for (test, lane, _key), entry in self._current.items():
+            if entry.done and not (lane is not None and (test, lane) in self.held):
+                found.setdefault((test, lane), []).append(entry)
+        return found
+
+    def entries(self, test: str, lane: Lane) -> tuple[Entry, ...]:
+        """All that stands of a test on a side, whatever key tells it apart."""
+        return tuple(self._standing.get((test, lane), ()))
+
+    @cached_property
     def age(self) -> int | None:
         """Whole years on the day of the screen; None where the birth date is not known."""
         born, day = self.exam.athlete.birth_date, self.exam.date
@@ -79,6 +91,14 @@ class Case:
     def complains_of(self, regions: frozenset[str], sites: frozenset[str]) -> bool:
         complaint = self.exam.intake.complaint
         return complaint is not None and (complaint.region in regions or bool(sites & set(complaint.sites)))
+
+    def alike(self, first: str, second: str, side: Side, other: Side) -> tuple[Observed, Observed] | None:
+        """Two ranges taken in the same way, both passive or else both active."""
+        for way in ("passive", "active"):
+            one, two = self.number(first, way, side), self.number(second, way, other)
+            if one is not None and two is not None:
+                return one, two
+        return None
 
     def range_of(self, test: str, side: Side) -> Observed | None:
         """Passive range; where only the active one was taken, that."""

@@ -69,10 +69,16 @@ class Entry:
 
     def covers(self, lane: Lane) -> bool:
         """Whether this entry says anything about a lane."""
-        if self.side is not None or lane is None:
-            return self.side is lane
+        if self.side is not None:
+            return lane is self.side or (lane is None and self._says_something_of_both)
+        if lane is None:
+            return True
         sided = {own for _, own in self.values if own is not None}
         return lane in sided or not sided
+
+    @property
+    def _says_something_of_both(self) -> bool:
+        return any(lane is None for _, lane in self.values)
 
     def value(self, measure: str, lane: Lane) -> Value | None:
         return self.values.get((measure, lane))
@@ -83,7 +89,7 @@ class Entry:
 
     def lanes(self) -> tuple[Lane, ...]:
         if self.side is not None:
-            return (self.side,)
+            return (self.side, None) if self._says_something_of_both else (self.side,)
         return (*(side for side in SIDES if self.covers(side)), None)
 
 

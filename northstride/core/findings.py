@@ -7,6 +7,7 @@ from datetime import date
 from enum import IntEnum, StrEnum
 from typing import Literal
 
+from northstride.core.examination import Value
 from northstride.core.measurement import Comparison
 from northstride.core.sides import Side
 from northstride.core.vocabulary import Gate, RetakeReason
@@ -70,6 +71,8 @@ class Finding:
     sources: tuple[str, ...] = ()
     # What the rule itself asks to be done; without one the default of kind and strength holds.
     urgency: Urgency | None = None
+    # Which of several entries of the test: a toe, a bone, an ankle position.
+    key: Value | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,7 +87,7 @@ class GateRaised:
 class Step:
     """One step more on a flag. `makes` says whether it raises a flag where none stood.
 
-    Steps of one `rule` count once for a flag, however many there are.
+    Steps of one rule and one `reason` count once for a flag, however many there are.
     """
 
     code: str
@@ -94,6 +97,29 @@ class Step:
     measure: str
     makes: bool
     sources: tuple[str, ...] = ()
+    reason: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Cap:
+    """The most a flag may be, after all steps, and what is said of it."""
+
+    code: str
+    side: Side | None
+    at_most: Strength
+    says: str
+    sources: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Recheck:
+    """What is looked at again, from one day to another, whether it was flagged or not."""
+
+    code: str
+    side: Side
+    rule: str
+    start: date
+    end: date
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from typing import TypeVar
 
 from northstride.core.case import Case
@@ -10,11 +10,13 @@ from northstride.core.findings import (
     URGENCY_ORDER,
     Action,
     Advice,
+    Cap,
     Coverage,
     Finding,
     Flag,
     Held,
     Next,
+    Recheck,
     Step,
     Strength,
     Urgency,
@@ -23,13 +25,21 @@ from northstride.core.norms import advice_for, default_action
 from northstride.core.sides import Side
 
 BOTH_HURT = "Both sides have been hurt: the other side is no safe normal."
+WITH_SUPPORT = "Cannot balance: read as done with support."
 MOST_NEXT = 3
 Place = tuple[str, Side | None]
 T = TypeVar("T")
 
 
-def merge(case: Case, findings: Sequence[Finding], steps: Sequence[Step]) -> list[Flag]:
+def merge(
+    case: Case,
+    findings: Sequence[Finding],
+    steps: Sequence[Step],
+    caps: Sequence[Cap] = (),
+    rechecks: Sequence[Recheck] = (),
+) -> list[Flag]:
     """Flags in the order urgency, strength, kind, code, side."""
+    again = {(item.code, item.side) for item in rechecks}
     places: dict[Place, None] = {(finding.code, finding.side): None for finding in findings}
     places |= {(step.code, step.side): None for step in steps if step.makes}
     flags = [
@@ -38,33 +48,50 @@ def merge(case: Case, findings: Sequence[Finding], steps: Sequence[Step]) -> lis
             place,
             [finding for finding in findings if (finding.code, finding.side) == place],
             [step for step in steps if (step.code, step.side) == place],
+            [cap for cap in caps if (cap.code, cap.side) == place],
+            again=place in again,
         )
         for place in places
     ]
     return sorted(flags, key=_flag_order)
 
 
-def _flag(case: Case, place: Place, findings: list[Finding], steps: list[Step]) -> Flag:
-    code, side = place
-    by_rule = list({step.because.rule: step for step in steps}.values())
-    rungs = [finding.strength for finding in findings]
-    if not rungs:
-        rungs, by_rule = [Strength.POSSIBLE], by_rule[1:]
-    strength = max(rungs)
-    for _ in by_rule:
+def _strength(findings: list[Finding], steps: list[Step]) -> Strength:
+    """The highest any rule gave, then one step more for each reason there is for one."""
+    reasons = len({(step.because.rule, step.reason) for step in steps})
+    if not findings:
+        reasons -= 1
+    strength = max((finding.strength for finding in findings), default=Strength.POSSIBLE)
+    for _ in range(reasons):
         strength = strength.one_step_more()
-    given: list[Finding | Step] = [*findings, *steps]
+    return strength
+
+
+def _against(case: Case, findings: list[Finding], given: Sequence[Finding | Step]) -> Iterator[str]:
     tests = {item.test for item in given if item.test is not None}
-    against = [says for finding in findings for says in finding.against]
+    yield from (says for finding in findings for says in finding.against)
     if any(case.both_sides_hurt(test) for test in tests):
-        against.append(BOTH_HURT)
+        yield BOTH_HURT
+    supported = "cannot_balance" in case.exam.intake.confounders
+    if supported and any(case.catalogue.tests[test].on_one_leg for test in tests):
+        yield WITH_SUPPORT
+
+
+def _flag(
+    case: Case, place: Place, findings: list[Finding], steps: list[Step], caps: list[Cap], *, again: bool
+) -> Flag:
+    code, side = place
+    strength = _strength(findings, steps)
+    lowering = [cap for cap in caps if cap.at_most < strength]
+    strength = min([strength, *(cap.at_most for cap in lowering)])
+    given: list[Finding | Step | Cap] = [*findings, *steps, *lowering]
     return Flag(
         code,
         side,
         strength,
-        _urgency(code, strength, findings),
+        _urgency(code, strength, findings, again=again),
         _unique([*(finding.because for finding in findings), *(step.because for step in steps)]),
-        _unique(against),
+        _unique([*_against(case, findings, [*findings, *steps]), *(cap.says for cap in lowering)]),
         _unique([settle for finding in findings for settle in finding.settle]),
         # A step comes from a comparison, so a flag with one was compared.
         not steps and not any(_compared(case, finding) for finding in findings),
@@ -72,12 +99,18 @@ def _flag(case: Case, place: Place, findings: list[Finding], steps: list[Step]) 
     )
 
 
-def _urgency(code: str, strength: Strength, findings: list[Finding]) -> Urgency | None:
-    """The highest its rules ask for; where none does, the default of kind and strength."""
+def _urgency(code: str, strength: Strength, findings: list[Finding], *, again: bool) -> Urgency | None:
+    """The highest its rules ask for; where none does, the default of kind and strength.
+
+    What a rule asks for stays, whatever a cap did to the strength.
+    """
     asked = [finding.urgency for finding in findings if finding.urgency is not None]
-    if asked:
-        return min(asked, key=URGENCY_ORDER.__getitem__)
-    return default_action(code.split(".", 1)[0], strength)
+    usual = default_action(code.split(".", 1)[0], strength)
+    if not asked and usual is not None:
+        asked.append(usual)
+    if again:
+        asked.append(Urgency.RECHECK)
+    return min(asked, key=URGENCY_ORDER.__getitem__, default=None)
 
 
 def _unique(items: Iterable[T]) -> tuple[T, ...]:
@@ -89,7 +122,7 @@ def _compared(case: Case, finding: Finding) -> bool:
     if finding.side is None or finding.test is None:
         return True
     other = finding.side.other
-    entry = case.entry(finding.test, other)
+    entry = case.entry(finding.test, other, finding.key)
     if entry is None or finding.measure is None:
         return entry is not None
     wanted = {finding.measure} | {
@@ -105,17 +138,34 @@ def _flag_order(flag: Flag) -> tuple[int, int, str, str, str]:
     return (urgency, -flag.strength, flag.kind, flag.code, flag.side or "")
 
 
-def actions_for(flags: Sequence[Flag]) -> tuple[Action, ...]:
-    return tuple(
+def actions_for(flags: Sequence[Flag], rechecks: Sequence[Recheck]) -> tuple[Action, ...]:
+    """One for each flag that leads to something, and each second look; the most urgent first."""
+    actions = [
         Action(
-            f"{flag.urgency}.{flag.code.replace('.', '_')}",
+            _action_code(flag.urgency, flag.code),
             flag.side,
             flag.urgency,
             _unique([reason.rule for reason in flag.because]),
         )
         for flag in flags
-        if flag.urgency is not None
-    )
+        if flag.urgency is not None and flag.urgency is not Urgency.RECHECK
+    ]
+    actions += [
+        Action(
+            _action_code(Urgency.RECHECK, item.code),
+            item.side,
+            Urgency.RECHECK,
+            (item.rule,),
+            item.start,
+            item.end,
+        )
+        for item in rechecks
+    ]
+    return tuple(sorted(actions, key=lambda action: URGENCY_ORDER[action.urgency]))
+
+
+def _action_code(urgency: Urgency, code: str) -> str:
+    return f"{urgency}.{code.replace('.', '_')}"
 
 
 def advice_on(flags: Sequence[Flag]) -> tuple[Advice, ...]:

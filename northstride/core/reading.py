@@ -24,9 +24,11 @@ from northstride.core.gates import closed_gates, held_tests
 from northstride.core.putting_together import actions_for, advice_on, coverage, merge, next_tests
 from northstride.core.rules import (
     ASK_RULES,
+    CAP_RULES,
     DANGER_RULES,
     FINDING_RULES,
     GATE_RULES,
+    RECHECK_RULES,
     RETAKE_RULES,
     RULED_DOWN_RULES,
     RULES_VERSION,
@@ -53,7 +55,9 @@ def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Readi
     findings = [*danger, *(finding for rule in FINDING_RULES for finding in rule(case))]
     findings += _shown_while_held(everything, case, findings)
     steps = [step for rule in STEP_RULES for step in rule(case, findings)]
-    flags = merge(case, findings, steps)
+    caps = [cap for rule in CAP_RULES for cap in rule(case, findings)]
+    rechecks = list(dict.fromkeys(item for rule in RECHECK_RULES for item in rule(everything)))
+    flags = merge(case, findings, steps, caps, rechecks)
     asked = [item for item in raised if isinstance(item, Next)]
     asked += [item for rule in ASK_RULES for item in rule(case)]
     again = [item for rule in RETAKE_RULES for item in rule(case)]
@@ -62,7 +66,7 @@ def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Readi
         rules=RULES_VERSION,
         flags=tuple(flags),
         ruled_down=tuple(ruled_down(case, flags)),
-        actions=actions_for(flags),
+        actions=actions_for(flags, rechecks),
         retake=tuple(dict.fromkeys([*retakes(case), *again])),
         held=held,
         differences=tuple(side_differences(case)),
@@ -74,14 +78,18 @@ def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Readi
 
 
 def ruled_down(case: Case, flags: Sequence[Flag]) -> Iterator[RuledDown]:
-    """What is cleared: never a flagged code, and no hip code beside a fracture or danger flag."""
+    """What is cleared: never a flagged code, and nothing beside a flag that keeps it open."""
     flagged = {(flag.code, flag.side) for flag in flags}
-    grave = [flag for flag in flags if flag.kind in ("fracture", "danger")]
     for rule in RULED_DOWN_RULES:
         for item in rule(case):
-            beside = any(flag.side in (item.side, None) for flag in grave)
+            beside = any(flag.side in (item.side, None) and _keeps_open(flag, item) for flag in flags)
             if (item.code, item.side) not in flagged and not beside:
                 yield item
+
+
+def _keeps_open(flag: Flag, cleared: RuledDown) -> bool:
+    """A fracture flag keeps every code of its side open, a danger flag those of the hip."""
+    return flag.kind == "fracture" or (flag.kind == "danger" and not cleared.code.startswith("fracture."))
 
 
 def _closed(held: Sequence[Held]) -> frozenset[tuple[str, Side]]:
@@ -92,9 +100,16 @@ def _shown_while_held(everything: Case, case: Case, findings: Sequence[Finding])
     """What a held entry already shows is not lost where it asks for help today: likely at most."""
     if not case.held:
         return
-    known = {(finding.code, finding.side) for finding in findings}
     for rule in FINDING_RULES:
         for finding in rule(everything):
-            if finding.urgency in URGENT and (finding.code, finding.side) not in known:
-                strength = min(finding.strength, Strength.LIKELY)
+            strength = min(finding.strength, Strength.LIKELY)
+            if finding.urgency in URGENT and not _said_already(finding, strength, findings):
                 yield replace(finding, strength=strength, against=(*finding.against, WHILE_HELD))
+
+
+def _said_already(finding: Finding, strength: Strength, findings: Sequence[Finding]) -> bool:
+    return any(
+        (known.code, known.side, known.urgency) == (finding.code, finding.side, finding.urgency)
+        and known.strength >= strength
+        for known in findings
+    )

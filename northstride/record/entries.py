@@ -55,7 +55,9 @@ def _lane_values(
     if measure is None:
         raise Refused([Fault(path, raw, f"{shown(raw)} stands under an unknown measure")])
     if side is not None:
-        lane = Side(side) if side in ("left", "right") else None
+        # What belongs to no side keeps to none, whichever side the entry was written under.
+        once = test.sides == "both" and not measure.per_side
+        lane = Side(side) if side in ("left", "right") and not once else None
         return {(measure_code, lane): read_value(measure, raw, path)}
     if is_per_side(raw) and isinstance(raw, Mapping):
         read: dict[tuple[str, Lane], Value] = {}

@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+import importlib
+import inspect
 import json
+import pkgutil
 import unittest
 from typing import Any
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from northstride.core import rules
 from northstride.core.catalogue import Catalogue, default_catalogue
 from northstride.core.examination import Context
 from northstride.core.first_side import first_side
 from northstride.core.reading import evaluate
-from northstride.core.rules import DANGER_RULES, FINDING_RULES, STEP_RULES
 from northstride.record.read import check_record
 from tests.support.records import THOMAS, read, read_thomas, record, strengths, thomas
 
@@ -248,10 +251,32 @@ class OtherCatalogues(unittest.TestCase):
 
 
 class OneVisibleOrder(unittest.TestCase):
-    def test_every_rule_of_the_family_is_listed_once(self) -> None:
-        listed = [rule.__name__ for rule in (*DANGER_RULES, *FINDING_RULES, *STEP_RULES)]
+    """Every rule stands in the list once, and says which numbers it follows."""
+
+    def test_every_public_rule_is_listed_once_and_no_other(self) -> None:
+        lists = [found for name, found in vars(rules).items() if name.endswith("_RULES")]
+        listed = [rule for found in lists for rule in found]
         self.assertEqual(len(listed), len(set(listed)))
-        self.assertEqual(len(listed), 54)
+        written = set()
+        for info in pkgutil.iter_modules(rules.__path__):
+            module = importlib.import_module(f"{rules.__name__}.{info.name}")
+            for name, function in inspect.getmembers(module, inspect.isfunction):
+                own = function.__module__ == module.__name__ and not name.startswith("_")
+                if own and _reads_a_case_alone(function):
+                    written.add(function)
+        self.assertEqual({rule.__name__ for rule in listed}, {rule.__name__ for rule in written})
+
+    def test_every_rule_cites_its_number(self) -> None:
+        lists = [found for name, found in vars(rules).items() if name.endswith("_RULES")]
+        for rule in (rule for found in lists for rule in found):
+            self.assertRegex(rule.__doc__ or "", r"^[MRHASF]\d+[a-d]?\b", rule.__name__)
+
+
+def _reads_a_case_alone(function: Any) -> bool:
+    """The shape of a rule: a case, perhaps the findings, and what it yields."""
+    shape = inspect.signature(function)
+    names = [name.lstrip("_") for name in shape.parameters]
+    return names in (["case"], ["case", "findings"]) and str(shape.return_annotation).startswith("Iterator")
 
 
 class FirstSide(unittest.TestCase):

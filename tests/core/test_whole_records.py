@@ -166,7 +166,7 @@ class EveryRecord(unittest.TestCase):
         self.assertLessEqual(len(reading["next"]), 3)
         for flag in reading["flags"]:
             for reason in flag["because"]:
-                self.assertRegex(reason["rule"], r"^[MRHAS]\d+[a-d]?$")
+                self.assertRegex(reason["rule"], r"^[MRHASF]\d+[a-d]?$")
                 self.assertRegex(reason["at"], r"^(entries\[\d+\]|intake\.[a-z_]+(\[\d+\])?)$")
         held = {(item["test"], item["side"]) for item in reading["held"]}
         self.assertFalse(held & {(item["test"], item["side"]) for item in reading["next"]})

@@ -161,6 +161,10 @@ class Test(Data):
     purpose: Line
     family: Code
     loads: list[Code] = []
+    # The athlete stands on the tested leg alone.
+    on_one_leg: bool = False
+    # How it is done by those who should not lie prone; none means it is left out for them.
+    instead_of_prone: Line | None = None
     needs: list[Line] = []
     cautions: list[Line] = []
     traps: list[Line] = []

@@ -5,11 +5,16 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Sequence
 
 from northstride.core.case import Case
-from northstride.core.findings import Finding, GateRaised, Next, Retake, RuledDown, Step
+from northstride.core.findings import Cap, Finding, GateRaised, Next, Recheck, Retake, RuledDown, Step
 from northstride.core.rules import (
+    ankle_joint,
+    ankle_ligaments,
+    ankle_tendon,
     blood,
     bone,
     danger,
+    foot,
+    foot_shape,
     hip_function,
     hip_joint,
     hip_length,
@@ -18,6 +23,8 @@ from northstride.core.rules import (
     hip_length_sides,
     hip_shape,
     joint_range,
+    laxity,
+    nerve,
 )
 
 RULES_VERSION = "1"
@@ -91,6 +98,42 @@ FINDING_RULES: tuple[FindingRule, ...] = (
     hip_function.leg_is_not_steered,
     hip_function.groin_by_structure,
     hip_function.squeeze_without_a_side,
+    ankle_ligaments.syndesmosis_by_count,
+    ankle_ligaments.lateral_ligaments,
+    ankle_ligaments.delayed_examination,
+    ankle_ligaments.deltoid,
+    ankle_ligaments.keeps_giving_way,
+    ankle_joint.subtalar_plays,
+    ankle_joint.talus_does_not_glide_back,
+    ankle_joint.lunge_short,
+    ankle_joint.calf_short,
+    ankle_joint.pinched_at_the_end,
+    ankle_joint.other_play_is_little,
+    ankle_tendon.foot_does_not_move,
+    ankle_tendon.tendon_gives_partly,
+    ankle_tendon.achilles_sore,
+    nerve.field_is_numb,
+    nerve.tarsal_tunnel,
+    nerve.foot_drops,
+    ankle_tendon.heel_does_not_turn_in,
+    ankle_tendon.rises_less,
+    ankle_tendon.peroneal_tendons,
+    ankle_tendon.achilles_insertion,
+    ankle_tendon.ankle_not_steered,
+    foot_shape.heel_leans_out,
+    foot_shape.heel_leans_in,
+    foot_shape.arch_drops,
+    foot_shape.posture_out_of_line,
+    foot.midfoot_gives,
+    foot.metatarsals_shear,
+    nerve.web_space,
+    foot.plantar_plate_gives,
+    foot.toe_joint_grinds,
+    foot.sesamoid_sore,
+    foot.heel_in_the_morning,
+    foot.sinus_tarsi_sore,
+    foot.spring_ligament_sore,
+    foot.sole_is_open,
 )
 
 # Steps see what the findings named: one step more, per rule and flag at most once.
@@ -98,7 +141,21 @@ STEP_RULES: tuple[StepRule, ...] = (
     hip_length_sides.rectus_named_twice,
     hip_length_sides.sides_differ,
     joint_range.moves_less_than_other_side,
+    ankle_joint.lunges_less_than_other_side,
+    ankle_ligaments.soft_stop,
+    ankle_ligaments.two_ligaments,
+    ankle_ligaments.deltoid_tests_agree,
 )
+
+# Caps come last and never take away what is to be done.
+CAP_RULES: tuple[Callable[[Case, Sequence[Finding]], Iterable[Cap]], ...] = (
+    laxity.same_on_both_sides,
+    laxity.early_cap,
+    ankle_tendon.unchecked_squeeze,
+)
+
+# What is looked at again on a date reads every entry, held or not.
+RECHECK_RULES: tuple[Callable[[Case], Iterable[Recheck]], ...] = (laxity.second_look,)
 
 RULED_DOWN_RULES: tuple[Callable[[Case], Iterable[RuledDown]], ...] = (
     bone.fracture_cleared,
@@ -111,10 +168,12 @@ ASK_RULES: tuple[Callable[[Case], Iterable[Next]], ...] = (
     hip_shape.knees_squint,
     hip_shape.crests_uneven,
     hip_function.heels_lifted,
+    nerve.screen_the_back,
 )
 
 RETAKE_RULES: tuple[Callable[[Case], Iterable[Retake]], ...] = (
     hip_function.trunk_leaned,
     hip_shape.torsion_external,
     hip_shape.tapes_disagree,
+    ankle_tendon.check_passive_range,
 )

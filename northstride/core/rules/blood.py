@@ -9,7 +9,7 @@ from northstride.core.examination import History
 from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
 from northstride.core.measurement import less_than, more_than
 from northstride.core.norms import limits
-from northstride.core.rules.bone import fresh
+from northstride.core.rules.onset import fresh
 from northstride.core.sides import SIDES, Side
 
 LIMIT = limits("bone_and_blood")

@@ -9,12 +9,15 @@ from northstride.core.case import Case
 from northstride.core.examination import Entry
 from northstride.core.findings import Finding, GateRaised, Next, Reason, RuledDown, Strength, Urgency
 from northstride.core.norms import limits
+from northstride.core.rules.onset import days_since_onset, fresh, sudden
+from northstride.core.rules.pain import hurts, hurts_at
 from northstride.core.sides import SIDES, Side
 
 LIMIT = limits("bone_and_blood")
 
 PALPATION, STEPS, SQUEEZE = "ankle.palpation", "ankle.weight_bearing", "ankle.squeeze"
-SHAKING = ("ankle.percussion", "ankle.tuning_fork", "ankle.bump")
+PERCUSSION = "ankle.percussion"
+SHAKING = (PERCUSSION, "ankle.tuning_fork", "ankle.bump")
 SPRING, HOP = "ankle.fibula_spring", "ankle.hop"
 LOWER_LEG = frozenset({"ankle", "foot", "leg"})
 UPPER_LEG = frozenset({"hip", "groin", "thigh"})
@@ -61,22 +64,16 @@ BONE_OF_POINT = {
 }
 # Bone stress at these places is seen the same day, elsewhere it is referred.
 RISKY_POINTS = frozenset({"navicular", "tibia_shaft", "fifth_metatarsal_base"})
-
-
-def sudden(case: Case) -> bool:
-    onset = case.exam.intake.onset
-    return onset is not None and onset.kind == "sudden"
-
-
-def days_since_onset(case: Case) -> int | None:
-    onset = case.exam.intake.onset
-    return (case.exam.date - onset.date).days if onset is not None and onset.date is not None else None
-
-
-def fresh(case: Case) -> bool:
-    """A sudden injury of the last ten days, or without a date."""
-    days = days_since_onset(case)
-    return sudden(case) and (days is None or days <= LIMIT["fresh_days_up_to"])
+RISKY_BONES = frozenset({"femur", "femoral_neck", "navicular"})
+# Places of pain that lie on one bone.
+BONE_OF_SITE = {
+    "fibula_shaft": "fibula",
+    "fibular_head": "fibula",
+    "tibia_shaft": "tibia",
+    "heel": "calcaneus",
+    "navicular": "navicular",
+    "fifth_metatarsal_base": "metatarsal",
+}
 
 
 def tender_points(case: Case, side: Side) -> frozenset[str]:
@@ -180,17 +177,11 @@ def _shaken(case: Case, side: Side) -> dict[str, list[Entry]]:
     return found
 
 
-def _pain_at(case: Case, test: str, side: Side, *sites: str) -> bool:
-    entry = case.entry(test, side)
-    pain = entry.pain if entry else None
-    return pain is not None and pain.present and pain.site in sites
-
-
 def bone_shaken(case: Case) -> Iterator[Finding]:
     """A1: one positive possible; two, or one with squeeze pain under the hand, likely."""
     for side in SIDES:
         for bone, entries in _shaken(case, side).items():
-            two = len(entries) >= 2 or _pain_at(case, SQUEEZE, side, "under_hand")
+            two = len(entries) >= 2 or hurts_at(case.entry(SQUEEZE, side), "under_hand")
             strength = Strength.LIKELY if two else Strength.POSSIBLE
             says = f"The {bone.replace('_', ' ')} answers to being shaken."
             because = Reason(entries[0].at, "A1", says)
@@ -259,9 +250,7 @@ def bone_stress(case: Case) -> Iterator[Finding]:
     if onset is None or onset.kind != "gradual" or not case.exam.intake.load_change:
         return
     for side in SIDES:
-        hop = case.entry(HOP, side)
-        hops_sore = hop is not None and hop.pain is not None and hop.pain.present
-        worse = hops_sore or "night_pain" in case.exam.intake.symptoms
+        worse = hurts(case.entry(HOP, side)) or "night_pain" in case.exam.intake.symptoms
         strength = Strength.LIKELY if worse else Strength.POSSIBLE
         for bone, risky in _sore_bones(case, side).items():
             urgency = Urgency.SAME_DAY if risky else Urgency.REFER
@@ -276,10 +265,33 @@ def _sore_bones(case: Case, side: Side) -> dict[str, bool]:
         bone = BONE_OF_POINT.get(point)
         if bone is not None:
             sore[bone] = sore.get(bone, False) or point in RISKY_POINTS
-    for bone in _shaken(case, side):
-        sore.setdefault(bone, bone in ("femur", "femoral_neck", "navicular"))
-    if case.value("foot.calcaneal_squeeze", "result", side) == "positive":
+    for bone in (*_shaken(case, side), *_sore_when_tapped(case, side)):
+        sore.setdefault(bone, bone in RISKY_BONES)
+    if _answers(case, "foot.calcaneal_squeeze", side):
         sore.setdefault("calcaneus", False)
-    if case.value("hip.fulcrum", "result", side) == "positive":
+    if _answers(case, "hip.fulcrum", side):
         sore["femur"] = True
+    hop = case.entry(HOP, side)
+    site = hop.pain.site if hop and hop.pain and hop.pain.present else None
+    if site in BONE_OF_SITE:
+        sore[BONE_OF_SITE[site]] = sore.get(BONE_OF_SITE[site], False) or site in RISKY_POINTS
     return sore
+
+
+def _answers(case: Case, test: str, side: Side) -> bool:
+    return case.value(test, "result", side) == "positive" or hurts(case.entry(test, side))
+
+
+def _sore_when_tapped(case: Case, side: Side) -> Iterator[str]:
+    for entry in case.entries(PERCUSSION, side):
+        bone = entry.value("bone", side)
+        if hurts(entry) and isinstance(bone, str):
+            yield bone
+
+
+def bone_clear(case: Case, side: Side) -> bool:
+    """No sign of a break on this side, and in a fresh injury every question answered."""
+    signs = (fracture_rule, bone_shaken, tender_after_injury, bone_stress)
+    flagged = any(finding.side is side for rule in signs for finding in rule(case))
+    asked = any(isinstance(item, GateRaised) and item.side is side for item in fracture_questions(case))
+    return not flagged and not asked

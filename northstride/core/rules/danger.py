@@ -8,6 +8,8 @@ from northstride.core.case import Case
 from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
 from northstride.core.measurement import less_than
 from northstride.core.norms import limits
+from northstride.core.rules.onset import sudden
+from northstride.core.rules.pain import hurts_at
 from northstride.core.sides import SIDES, Side
 
 LIMIT = limits("danger")
@@ -66,17 +68,12 @@ def open_or_displaced(case: Case) -> Iterator[Finding]:
         for side in case.complaint_sides:
             says = "Shape is wrong or bone has come through."
             yield _danger(code, side, Strength.STRONG, "S4", says, urgent)
-    if _sudden(case):
+    if sudden(case):
         for side in SIDES:
             entry = case.entry("ankle.look", side)
             if entry is not None and _looks_broken(case, side):
                 says = "Deformity or open wound after a sudden injury."
                 yield _danger(code, side, Strength.STRONG, "S4", says, urgent, entry.at)
-
-
-def _sudden(case: Case) -> bool:
-    onset = case.exam.intake.onset
-    return onset is not None and onset.kind == "sudden"
 
 
 def _looks_broken(case: Case, side: Side) -> bool:
@@ -93,8 +90,7 @@ def femoral_neck_stress(case: Case) -> Iterator[Finding]:
             ("ankle.hop", Strength.LIKELY),
         ):
             entry = case.entry(test, side)
-            pain = entry.pain if entry else None
-            if entry is not None and pain is not None and pain.present and pain.site == "groin":
+            if entry is not None and hurts_at(entry, "groin"):
                 says = "Groin pain under load, a load jump, and groin pain here: no further loading."
                 because = Reason(entry.at, "S5", says)
                 yield Finding(
@@ -144,8 +140,8 @@ def _little(rotation: float) -> bool:
 
 
 def _less_than_other(case: Case, side: Side) -> bool:
-    left, right = (case.range_of(ROTATION_90, each) for each in SIDES)
-    compared = case.compare(ROTATION_90, "passive", left.value, right.value) if left and right else None
+    both = case.alike(ROTATION_90, ROTATION_90, *SIDES)
+    compared = case.compare(ROTATION_90, "passive", both[0].value, both[1].value) if both else None
     if compared is None or not compared.matters:
         return False
     return (compared.difference < 0) == (side is Side.LEFT)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Literal
 
 from northstride.core.case import Case
 from northstride.core.examination import Entry
@@ -17,8 +16,10 @@ from northstride.core.findings import (
     Strength,
     Urgency,
 )
-from northstride.core.measurement import less_than, more_than, symmetry_index
+from northstride.core.measurement import less_than, more_than
 from northstride.core.norms import limits
+from northstride.core.rules.pain import hurts, hurts_at, painless, their_own_pain
+from northstride.core.rules.symmetry import weaker_side
 from northstride.core.sides import SIDES, Side
 from northstride.core.strength_grade import at_most
 
@@ -52,16 +53,11 @@ def _tender(case: Case, point: str, side: Side) -> Entry | None:
     return entry if isinstance(tender, tuple) and point in tender else None
 
 
-def _familiar(entry: Entry | None, site: str) -> bool:
-    pain = entry.pain if entry else None
-    return pain is not None and pain.present and pain.site == site and pain.familiar is True
-
-
 def stance_brings_the_pain(case: Case) -> Iterator[Finding]:
     """H7: their own outer hip pain on one leg within 30 s; between 30 and 60 s it says less."""
     for side in SIDES:
         entry = case.entry(STANCE, side)
-        if entry is None or not _familiar(entry, "lateral_hip"):
+        if entry is None or not their_own_pain(entry, "lateral_hip"):
             continue
         began = case.number(STANCE, "pain_onset", side) or case.number(STANCE, "hold", side)
         if began is not None and more_than(began.value, LIMIT["stance_seconds_longest"]):
@@ -80,7 +76,7 @@ def outer_hip_cleared(case: Case) -> Iterator[RuledDown]:
     """H7: trochanter pressed and not tender, and a painless stance."""
     for side in SIDES:
         palpation, stance = case.entry(PALPATION, side), case.entry(STANCE, side)
-        if palpation is None or stance is None or stance.pain is None or stance.pain.present:
+        if palpation is None or stance is None or not painless(stance):
             continue
         hold = case.number(STANCE, "hold", side)
         let_go = hold is not None and less_than(hold.value, LIMIT["stance_seconds"])
@@ -120,8 +116,7 @@ def pelvis_is_not_held(case: Case) -> Iterator[Finding]:
             continue
         strength = Strength.STRONG if _abductors_weak(case, side) else Strength.LIKELY
         against: tuple[str, ...] = ()
-        sore = entry.pain is not None and entry.pain.present and entry.pain.site == "sacroiliac"
-        if entry.seen & {"hip_pain", "loses_balance"} or sore:
+        if entry.seen & {"hip_pain", "loses_balance"} or hurts_at(entry, "sacroiliac"):
             strength, against = Strength.POSSIBLE, ("Pain or lost balance: it may be false.",)
         because = Reason(entry.at, "H8", f"On this leg the pelvis {' and '.join(signs)}.")
         yield Finding(ABDUCTORS, side, strength, because, TRENDELENBURG, None, against, (), ("Bird 2001",))
@@ -162,7 +157,7 @@ def weak_by_grade(case: Case) -> Iterator[Finding]:
             if entry is None or not isinstance(grade, str) or not at_most(grade, "4"):
                 continue
             says = f"Grade {grade.replace('-', '−')}"
-            if entry.pain is not None and entry.pain.present:
+            if hurts(entry):
                 says += ", and it hurts"
             strength = Strength.LIKELY if at_most(grade, "3") else Strength.POSSIBLE
             because = Reason(entry.at, "H11", f"{says}.")
@@ -180,19 +175,7 @@ def _torque(case: Case, test: str, side: Side) -> float | None:
 
 
 def _weaker_side(case: Case, test: str) -> tuple[Side, float] | None:
-    """The side whose symmetry is under 90 %, and the symmetry in percent."""
-    left, right = (_torque(case, test, side) for side in SIDES)
-    if left is None or right is None:
-        return None
-    sides = [side for side in case.complaint_sides if side is not None]
-    involved = sides[0] if len(sides) == 1 and case.has_complaint else None
-    hurt: Literal["left", "right"] | None = None
-    if involved is not None:
-        hurt = "left" if involved is Side.LEFT else "right"
-    index = symmetry_index(left, right, ratio_scale=True, measure="force", involved=hurt)
-    if index is None or not less_than(index, LIMIT["symmetry_possible_below"]):
-        return None
-    return involved or (Side.LEFT if left < right else Side.RIGHT), index
+    return weaker_side(case, *(_torque(case, test, side) for side in SIDES))
 
 
 def weak_by_symmetry(case: Case) -> Iterator[Finding]:
@@ -239,7 +222,7 @@ def groin_by_structure(case: Case) -> Iterator[Finding]:
     for side in SIDES:
         yield from _adductors(case, side)
         flexion = case.entry("hip.resisted.flexion", side)
-        if flexion is not None and _familiar(flexion, "groin"):
+        if flexion is not None and their_own_pain(flexion, "groin"):
             because = Reason(flexion.at, "H13", "Resisted flexion gives their own groin pain.")
             yield Finding("tendon.iliopsoas", side, Strength.POSSIBLE, because, flexion.test)
         inguinal = _tender(case, "inguinal", side)
@@ -270,7 +253,7 @@ def _both_or_one(
 
 def _adductors(case: Case, side: Side) -> Iterator[Finding]:
     resisted = case.entry("hip.resisted.adduction", side)
-    loaded = resisted if _familiar(resisted, "groin") else None
+    loaded = resisted if their_own_pain(resisted, "groin") else None
     if loaded is None and side in case.complaint_sides:
         loaded = _painful_squeeze(case)
     yield from _both_or_one(
@@ -281,7 +264,7 @@ def _adductors(case: Case, side: Side) -> Iterator[Finding]:
 def _painful_squeeze(case: Case) -> Entry | None:
     """A squeeze of any hip angle that gave their own groin pain."""
     found = (entry for entry in case.current_entries if entry.test == SQUEEZE)
-    return next((entry for entry in found if _familiar(entry, "groin")), None)
+    return next((entry for entry in found if their_own_pain(entry, "groin")), None)
 
 
 def squeeze_without_a_side(case: Case) -> Iterator[Finding]:
@@ -293,6 +276,6 @@ def squeeze_without_a_side(case: Case) -> Iterator[Finding]:
 
 def _hamstring_origin(case: Case, side: Side) -> Iterator[Finding]:
     entries = (case.entry(test, side) for test in ("hip.hamstring_90_90", "hip.resisted.extension"))
-    loaded = next((e for e in entries if e is not None and e.pain is not None and e.pain.present), None)
+    loaded = next((entry for entry in entries if hurts(entry)), None)
     tender = _tender(case, "ischial_tuberosity", side)
     yield from _both_or_one("tendon.proximal_hamstring", side, tender, loaded, "Hamstring origin")

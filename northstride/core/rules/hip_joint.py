@@ -9,6 +9,7 @@ from northstride.core.examination import Entry
 from northstride.core.findings import Finding, Reason, RuledDown, Settle, Strength, Urgency
 from northstride.core.measurement import less_than, more_than
 from northstride.core.norms import limits
+from northstride.core.rules.pain import hurts, hurts_at, painless, their_own_pain
 from northstride.core.sides import SIDES, Side
 
 LIMIT = limits("hip_joint")
@@ -27,15 +28,6 @@ PAIN_REGIONS = frozenset({"hip", "groin", "thigh"})
 PAIN_SITES = frozenset({"groin", "lateral_hip", "buttock", "anterior_thigh"})
 
 
-def _pain_at(entry: Entry | None, *sites: str) -> bool:
-    pain = entry.pain if entry else None
-    return pain is not None and pain.present and pain.site in sites
-
-
-def _painless(entry: Entry | None) -> bool:
-    return entry is not None and entry.pain is not None and not entry.pain.present
-
-
 def _result(case: Case, test: str, side: Side) -> object:
     return case.value(test, "result", side)
 
@@ -45,7 +37,7 @@ def _change(case: Case, side: Side) -> object:
 
 
 def _groin_worse(case: Case, side: Side) -> bool:
-    return _pain_at(case.entry(FABER, side), "groin") and _change(case, side) == "worse"
+    return hurts_at(case.entry(FABER, side), "groin") and _change(case, side) == "worse"
 
 
 def _stiff_in_the_morning(case: Case) -> bool:
@@ -68,15 +60,15 @@ def faber_by_place(case: Case) -> Iterator[Finding]:
         if _change(case, side) == "relieved" and case.complains_of(GROIN, GROIN):
             says = "FABER eases the groin pain."
             yield _from_faber(IMPINGEMENT, side, entry, says, FADIR, "A painful FADIR would agree.")
-        if _pain_at(entry, "sacroiliac", "buttock"):
+        if hurts_at(entry, "sacroiliac", "buttock"):
             says = "FABER hurts at the back of the pelvis."
             yield _from_faber(SACROILIAC, side, entry, says, THRUST, "A painful thrust would agree.")
-        if _pain_at(entry, "lumbar"):
+        if hurts_at(entry, "lumbar"):
             says = "FABER hurts in the low back."
             yield _from_faber(
                 "elsewhere.lumbar", side, entry, says, LUMBAR, "Tells whether the back gives it."
             )
-        if _pain_at(entry, "lateral_hip"):
+        if hurts_at(entry, "lateral_hip"):
             says = "FABER hurts on the outer hip."
             why = "The same pain on one leg would carry weight."
             yield _from_faber("tendon.gluteal", side, entry, says, "hip.single_leg_stance", why)
@@ -106,7 +98,7 @@ def faber_stays_high(case: Case) -> Iterator[Finding]:
     if compared is None or not compared.matters or left is None or right is None:
         return
     side, at = (Side.LEFT, left.at) if compared.difference > 0 else (Side.RIGHT, right.at)
-    if _painless(case.entry(FABER, side)):
+    if painless(case.entry(FABER, side)):
         because = Reason(at, "H1", "The knee stays higher than the other, without pain.")
         code = "mobility.hip_external_rotation"
         yield Finding(code, side, Strength.POSSIBLE, because, FABER, "knee_height")
@@ -116,9 +108,8 @@ def labrum_by_position(case: Case) -> Iterator[Finding]:
     """H2: posterior impingement, circumduction and FABER, one, two or all three."""
     for side in SIDES:
         back, circle = case.entry(POSTERIOR, side), case.entry(CIRCUMDUCTION, side)
-        familiar = back is not None and back.pain is not None and back.pain.familiar is True
-        behind = _result(case, POSTERIOR, side) == "positive" and familiar and _pain_at(back, "groin")
-        circled = _result(case, CIRCUMDUCTION, side) == "positive" and _pain_at(circle, "groin")
+        behind = _result(case, POSTERIOR, side) == "positive" and their_own_pain(back, "groin")
+        circled = _result(case, CIRCUMDUCTION, side) == "positive" and hurts_at(circle, "groin")
         agree = [behind, circled, _groin_worse(case, side)]
         if not (behind or circled):
             continue
@@ -136,7 +127,7 @@ def pinch_in_the_groin(case: Case) -> Iterator[Finding]:
     """H3: a painful FADIR says little alone; with FABER relieved, or story and rotation, more."""
     for side in SIDES:
         entry = case.entry(FADIR, side)
-        if entry is None or _result(case, FADIR, side) != "positive" or not _pain_at(entry, "groin"):
+        if entry is None or _result(case, FADIR, side) != "positive" or not hurts_at(entry, "groin"):
             continue
         rotation = case.range_of(ROTATION, side)
         little = rotation is not None and less_than(rotation.value, LIMIT["impingement_rotation_below"])
@@ -164,11 +155,11 @@ def fadir_clears(case: Case) -> Iterator[RuledDown]:
     """H4: a negative FADIR says much; with a painless FABER it speaks for the labrum too."""
     for side in SIDES:
         entry = case.entry(FADIR, side)
-        if entry is None or _result(case, FADIR, side) != "negative" or _pain_at(entry, "groin"):
+        if entry is None or _result(case, FADIR, side) != "negative" or hurts_at(entry, "groin"):
             continue
         yield RuledDown(IMPINGEMENT, side, (Reason(entry.at, "H4", "FADIR is negative."),))
         faber = case.entry(FABER, side)
-        if faber is not None and _painless(faber):
+        if faber is not None and painless(faber):
             reasons = (
                 Reason(entry.at, "H4", "FADIR is negative."),
                 Reason(faber.at, "H4", "FABER is painless."),
@@ -180,7 +171,7 @@ def sacroiliac_provoked(case: Case) -> Iterator[Finding]:
     """H5: one positive possible, two that agree likely, three strong; a negative thrust holds it down."""
     for side in SIDES:
         positive = [test for test in PROVOCATION if _result(case, test, side) == "positive"]
-        faber = _pain_at(case.entry(FABER, side), "sacroiliac", "buttock")
+        faber = hurts_at(case.entry(FABER, side), "sacroiliac", "buttock")
         count = len(positive) + faber
         if count == 0:
             continue
@@ -231,9 +222,7 @@ def arthritis_criteria(case: Case) -> Iterator[Finding]:
         )
         sore_hip = (
             not less_than(rotation.value, LIMIT["osteoarthritis_rotation_below"])
-            and entry is not None
-            and entry.pain is not None
-            and entry.pain.present
+            and hurts(entry)
             and _stiff_in_the_morning(case)
             and case.age is not None
             and case.age > LIMIT["osteoarthritis_age_from"]

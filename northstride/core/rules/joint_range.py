@@ -72,9 +72,14 @@ def _usual_adult(case: Case, test: str) -> float | None:
 def moves_less_than_usual(case: Case) -> Iterator[Finding]:
     """R1: below reference by more than error possible, by error and threshold likely."""
     for motion in MOTIONS:
-        for test in motion.tests:
-            for side in SIDES:
-                yield from _against_norm(case, motion, test, side)
+        for side in SIDES:
+            yield from moves_less_than_usual_on(case, motion, side)
+
+
+def moves_less_than_usual_on(case: Case, motion: Motion, side: Side) -> Iterator[Finding]:
+    """R1 for one motion on one side; both hip positions of a rotation give the same flag."""
+    for test in motion.tests:
+        yield from _against_norm(case, motion, test, side)
 
 
 def _against_norm(case: Case, motion: Motion, test: str, side: Side) -> Iterator[Finding]:
@@ -136,9 +141,10 @@ def moves_less_than_other_side(case: Case, _findings: Sequence[Finding]) -> Iter
     motions = [*MOTIONS, Motion("first_mtp_extension", (FIRST_MTP,), "toe_extensors")]
     for motion in motions:
         for test in motion.tests:
-            left, right = (case.range_of(test, side) for side in SIDES)
-            if left is None or right is None:
+            both = case.alike(test, test, *SIDES)
+            if both is None:
                 continue
+            left, right = both
             compared = case.compare(test, "passive", left.value, right.value)
             if compared is None or not compared.matters:
                 continue

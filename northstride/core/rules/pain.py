@@ -1,0 +1,25 @@
+"""What was said of pain in a test. No pain recorded is not asked, never painless."""
+
+from __future__ import annotations
+
+from northstride.core.examination import Entry
+
+
+def hurts(entry: Entry | None) -> bool:
+    return entry is not None and entry.pain is not None and entry.pain.present
+
+
+def hurts_at(entry: Entry | None, *sites: str) -> bool:
+    pain = entry.pain if entry else None
+    return pain is not None and pain.present and pain.site in sites
+
+
+def painless(entry: Entry | None) -> bool:
+    return entry is not None and entry.pain is not None and not entry.pain.present
+
+
+def their_own_pain(entry: Entry | None, site: str) -> bool:
+    """The pain they came with, at this place."""
+    return (
+        hurts_at(entry, site) and entry is not None and entry.pain is not None and bool(entry.pain.familiar)
+    )
