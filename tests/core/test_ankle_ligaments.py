@@ -35,8 +35,9 @@ class Laxity(CoreCase):
 
     def test_a3_pain_without_laxity_is_a_sprain_that_holds(self) -> None:
         for test, name in ((DRAWER, "atfl"), (TILT, "cfl"), ("ankle.posterior_drawer", "ptfl")):
-            for values in ({"laxity": 0}, {}):
-                found = self.right(done(test, pain=pain("anterolateral"), **values))
+            sore = pain("anterolateral")
+            for entry in (done(test, pain=sore, laxity=0), done(test, pain=sore)):
+                found = self.right(entry)
                 self.assertEqual(found, {f"sprain.{name}": "possible"})
             self.assertEqual(self.right(done(test, laxity=0, pain={"present": False})), {})
             lax = self.right(done(test, laxity=1, pain=pain()))

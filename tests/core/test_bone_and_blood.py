@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from tests.support.ankle import CoreCase, done, hurt, measured, steps, tender
-from tests.support.records import strengths
+from tests.support.ankle import CoreCase, done, hurt, measured, pain, steps, tender
+from tests.support.records import Reading, strengths
 
 ANKLE, MIDFOOT = "fracture.ankle", "fracture.midfoot"
 CLOT = "vascular.deep_vein_thrombosis"
@@ -153,6 +153,21 @@ class Bones(CoreCase):
         fulcrum = stressed(done("hip.fulcrum", result="positive"))
         self.assertEqual(strengths(fulcrum), {("fracture.femur", "right"): "possible"})
         self.assertEqual(stressed(tender("tibia_shaft"), load_change=False)["flags"], [])
+
+    def test_a1c_the_place_of_hop_pain_names_the_bone(self) -> None:
+        story = hurt("leg", None, "gradual", load_change=True)
+        for site, bone, urgency in (
+            ("tibia_shaft", "tibia", "same_day"),
+            ("navicular", "navicular", "same_day"),
+            ("fifth_metatarsal_base", "metatarsal", "same_day"),
+            ("heel", "calcaneus", "refer"),
+            ("fibula_shaft", "fibula", "refer"),
+        ):
+            flag = self.flag(f"fracture.{bone}", done("ankle.hop", pain=pain(site)), **story)
+            self.assertEqual((flag["strength"], flag["urgency"]), ("likely", urgency))
+        self.assertEqual(self.right(done("ankle.hop", pain=pain("calf")), **story), {})
+        tapped = done("ankle.percussion", bone="metatarsal", pain=pain())
+        self.assertEqual(self.right(tapped, **story), {"fracture.metatarsal": "possible"})
 
 
 class Clot(CoreCase):

@@ -13,8 +13,8 @@ def done(test: str, side: str = "right", pain: Any = None, **values: Any) -> dic
     return {**entry, "pain": pain} if pain else entry
 
 
-def measured(test: str, values: dict[str, Any]) -> dict[str, Any]:
-    return {"test": test, "side": "right", "values": values}
+def measured(test: str, values: dict[str, Any], side: str = "right") -> dict[str, Any]:
+    return {"test": test, "side": side, "values": values}
 
 
 def steps(then: str, now: str) -> dict[str, Any]:

@@ -21,7 +21,7 @@ ELSEWHERE = "elsewhere.lumbar"
 
 
 def hip_does_not_straighten(case: Case) -> Iterator[Finding]:
-    """Thomas: above the couch is a flexion contracture, sized as M1."""
+    """M0: Thomas: above the couch is a flexion contracture, sized as M1."""
     for side in SIDES:
         thigh = case.number(THOMAS, "thigh_angle", side)
         if thigh is None or not more_than(thigh.value, 0):
@@ -40,7 +40,7 @@ def hip_does_not_straighten(case: Case) -> Iterator[Finding]:
 
 
 def buttock_rises_early(case: Case) -> Iterator[Finding]:
-    """Ely: below 120 possible, below 90 likely."""
+    """M0: Ely: below 120 possible, below 90 likely."""
     for side in SIDES:
         knee = case.number(ELY, "knee_angle", side)
         if knee is not None and less_than(knee.value, LIMIT["ely_possible_below"]):
@@ -51,7 +51,7 @@ def buttock_rises_early(case: Case) -> Iterator[Finding]:
 
 
 def thigh_stays_up_side_lying(case: Case) -> Iterator[Finding]:
-    """Ober, only where the school uses it: above level possible, never more."""
+    """M0: Ober, only where the school uses it: above level possible, never more."""
     if case.schools["ober"] != "use":
         return
     for side in SIDES:
@@ -62,7 +62,7 @@ def thigh_stays_up_side_lying(case: Case) -> Iterator[Finding]:
 
 
 def hamstrings_short(case: Case) -> Iterator[Finding]:
-    """90-90: beyond 20 possible, beyond 30 likely."""
+    """M0: 90-90: beyond 20 possible, beyond 30 likely."""
     for side in SIDES:
         short = case.number(HAMSTRINGS, "knee_short", side)
         if short is not None and more_than(short.value, LIMIT["hamstrings_possible_beyond"]):
@@ -73,7 +73,7 @@ def hamstrings_short(case: Case) -> Iterator[Finding]:
 
 
 def raised_leg_points_to_the_back(case: Case) -> Iterator[Finding]:
-    """Straight leg raise, worse with the foot up or with low back pain."""
+    """M0: straight leg raise, worse with the foot up or with low back pain."""
     settle = (Settle(LUMBAR, "Tells whether the low back gives the pain."),)
     for side in SIDES:
         entry = case.entry(RAISE, side)
@@ -88,7 +88,7 @@ def raised_leg_points_to_the_back(case: Case) -> Iterator[Finding]:
 
 
 def low_back_gives_the_pain(case: Case) -> Iterator[Finding]:
-    """The low back screen reproduces it: likely, on the complaint's side where there is one."""
+    """M0: the low back screen reproduces it: likely, on the complaint's side where there is one."""
     entry = case.entry(LUMBAR, None)
     if entry is not None and case.value(LUMBAR, "reproduces", None) is True:
         for side in case.complaint_sides:
