@@ -57,3 +57,11 @@ class NotARatioScale(CoreError):
     def __init__(self, measure: str) -> None:
         super().__init__(f"{measure} has no true zero, so a percent of it means nothing")
         self.measure = measure
+
+
+class NotAProbability(CoreError):
+    """A starting probability must lie between 0 and 1: what is certain cannot move."""
+
+    def __init__(self, value: float) -> None:
+        super().__init__(f"{value:g} is not a probability between 0 and 1")
+        self.value = value

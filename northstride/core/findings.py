@@ -50,10 +50,11 @@ class Reason:
 
 @dataclass(frozen=True, slots=True)
 class Settle:
-    """A test that would settle a flag, and why."""
+    """A test that would settle a flag, and why. `measure` where only a part of the test is missing."""
 
     test: str
     why: str
+    measure: str | None = None
 
 
 @dataclass(frozen=True, slots=True)

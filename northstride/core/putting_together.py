@@ -15,7 +15,6 @@ from northstride.core.findings import (
     Finding,
     Flag,
     Held,
-    Next,
     Recheck,
     Step,
     Strength,
@@ -26,7 +25,6 @@ from northstride.core.sides import Side
 
 BOTH_HURT = "Both sides have been hurt: the other side is no safe normal."
 WITH_SUPPORT = "Cannot balance: read as done with support."
-MOST_NEXT = 3
 Place = tuple[str, Side | None]
 T = TypeVar("T")
 
@@ -175,18 +173,6 @@ def advice_on(flags: Sequence[Flag]) -> tuple[Advice, ...]:
         for flag in flags
         if flag.urgency is not None and (options := advice_for(flag.kind))
     )
-
-
-def next_tests(flags: Sequence[Flag], asked: Sequence[Next], held: Sequence[Held]) -> tuple[Next, ...]:
-    """What rules ask first, then what would settle the strongest and most urgent flags: at most three.
-
-    Never one that is held.
-    """
-    wanted = [Next(settle.test, flag.side, settle.why) for flag in flags for settle in flag.settle]
-    closed = {(item.test, item.side) for item in held}
-    return tuple(item for item in _unique([*asked, *wanted]) if (item.test, item.side) not in closed)[
-        :MOST_NEXT
-    ]
 
 
 def coverage(case: Case, held: Sequence[Held]) -> Coverage:

@@ -98,6 +98,9 @@ class Bones(CoreCase):
         self.assertEqual(self.right(fork, tap), {"fracture.fibula": "likely"})
         self.assertEqual(self.right(fork, spring), {"fracture.fibula": "likely"})
         self.assertEqual(self.right(fork, under), {"fracture.fibula": "likely"})
+        for sign in ("crepitus", "excess_motion"):
+            sprung = measured("ankle.fibula_spring", {sign: True, "result": "negative"})
+            self.assertEqual(self.right(sprung), {"fracture.fibula": "possible"})
         both = self.right(fork, other)
         self.assertEqual(both, {"fracture.fibula": "possible", "fracture.tibia": "possible"})
         self.assertEqual(self.right(done("ankle.bump", bone="talus", result="negative")), {})
@@ -213,6 +216,9 @@ class Clot(CoreCase):
         self.assertEqual(
             self.right(measured("leg.clot", {**sign, "calf_girth_difference": 10})), {CLOT: "possible"}
         )
+        for there, expected in ((350, {CLOT: "possible"}), (351, {})):
+            girths = [done("ankle.look", girth=360), done("ankle.look", "left", girth=there)]
+            self.assertEqual(self.right(measured("leg.clot", sign), *girths), expected)
         self.assertEqual(self.right(measured("leg.clot", {**sign, "calf_girth_difference": 9.9})), {})
 
     def test_a12_holds_the_calf_and_is_asked_first_in_calf_pain(self) -> None:

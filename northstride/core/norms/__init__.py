@@ -4,9 +4,18 @@ from northstride.core.norms.load import (
     Limits,
     advice_for,
     default_action,
+    kept_items,
     limits,
     mean_range,
     mean_range_source,
 )
 
-__all__ = ["Limits", "advice_for", "default_action", "limits", "mean_range", "mean_range_source"]
+__all__ = [
+    "Limits",
+    "advice_for",
+    "default_action",
+    "kept_items",
+    "limits",
+    "mean_range",
+    "mean_range_source",
+]

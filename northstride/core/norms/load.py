@@ -86,3 +86,10 @@ def mean_range(motion: str, age: int | None, sex: str | None) -> float | None:
 
 def mean_range_source() -> str:
     return _means()[1]
+
+
+@lru_cache
+def kept_items() -> tuple[str, ...]:
+    """Measures and seen codes no rule reads: kept, shown and trended. "test.measure"."""
+    raw = tomllib.loads((HERE / "kept.toml").read_text(encoding="utf-8"))
+    return tuple(f"{test}.{item}" for test, items in raw.items() for item in items)

@@ -95,14 +95,23 @@ def clot(case: Case) -> Iterator[Finding]:
 def _sign_with_calf(case: Case, side: Side) -> bool:
     if case.value(CLOT, "dorsiflexion_calf_pain", side) is not True:
         return False
-    larger = case.number(CLOT, "calf_girth_difference", side)
     swollen = case.value(LOOK, "swelling_site", side)
     return (
         case.value(CLOT, "calf_hot_or_red", side) is True
         or case.value(CLOT, "whole_leg_swollen", side) is True
         or (isinstance(swollen, tuple) and "calf" in swollen)
-        or (larger is not None and not less_than(larger.value, LIMIT["calf_larger_with_sign_from"]))
+        or any(not less_than(by, LIMIT["calf_larger_with_sign_from"]) for by in _larger_by(case, side))
     )
+
+
+def _larger_by(case: Case, side: Side) -> Iterator[float]:
+    """How much larger this leg is, in mm: from the clot check, and from the girths of both sides."""
+    told = case.number(CLOT, "calf_girth_difference", side)
+    here, there = case.number(LOOK, "girth", side), case.number(LOOK, "girth", side.other)
+    if told is not None:
+        yield told.value
+    if here is not None and there is not None:
+        yield here.value - there.value
 
 
 def clot_gate(case: Case) -> Iterator[GateRaised | Next]:

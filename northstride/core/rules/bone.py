@@ -168,13 +168,20 @@ def fracture_questions(case: Case) -> Iterator[GateRaised | Next]:
 def _shaken(case: Case, side: Side) -> dict[str, list[Entry]]:
     """Positive percussion, fork, bump and spring by bone."""
     found: dict[str, list[Entry]] = {}
-    for entry in case.current_entries:
-        if entry.side is not side or entry.value("result", side) != "positive" or not entry.done:
-            continue
-        bone = "fibula" if entry.test == SPRING else entry.value("bone", side)
-        if entry.test in (*SHAKING, SPRING) and isinstance(bone, str):
-            found.setdefault(bone, []).append(entry)
+    for test in (*SHAKING, SPRING):
+        for entry in case.entries(test, side):
+            bone = "fibula" if test == SPRING else entry.value("bone", side)
+            if _is_positive(entry, side) and isinstance(bone, str):
+                found.setdefault(bone, []).append(entry)
     return found
+
+
+def _is_positive(entry: Entry, side: Side) -> bool:
+    """Positive as written, or a bone that grates or gives when sprung."""
+    if entry.value("result", side) == "positive":
+        return True
+    signs = ("crepitus", "excess_motion") if entry.test == SPRING else ()
+    return any(entry.value(sign, side) is True for sign in signs)
 
 
 def bone_shaken(case: Case) -> Iterator[Finding]:

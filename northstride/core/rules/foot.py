@@ -9,6 +9,7 @@ from northstride.core.examination import Entry
 from northstride.core.findings import Finding, Reason, Strength, Urgency
 from northstride.core.rules.bone import tender_points
 from northstride.core.rules.laxity import by_grade, lax
+from northstride.core.rules.nerve import FIELDS, TUNNEL_FIELDS
 from northstride.core.rules.pain import hurts
 from northstride.core.sides import SIDES, Side
 
@@ -191,7 +192,9 @@ def sole_is_open(case: Case) -> Iterator[Finding]:
 
 
 def _numb(case: Case, side: Side) -> bool:
-    told = "numbness" in case.exam.intake.symptoms or "lost_sensation" in case.exam.intake.confounders
-    entry = case.entry(SENSATION, side)
-    felt = [value for (_, lane), value in entry.values.items() if lane is side] if entry else []
-    return told or bool({"less", "absent", "not_felt"} & {value for value in felt if isinstance(value, str)})
+    """Told, or found in any field or with the monofilament on this side."""
+    if "numbness" in case.exam.intake.symptoms or "lost_sensation" in case.exam.intake.confounders:
+        return True
+    fields = (*FIELDS, *TUNNEL_FIELDS)
+    less = any(case.value(SENSATION, field, side) in ("less", "absent") for field in fields)
+    return less or case.value(SENSATION, "monofilament", side) == "not_felt"

@@ -87,7 +87,9 @@ def _short_flexors(case: Case, side: Side, thigh: Observed) -> Iterator[Finding]
 
     if straight is None:
         why = "The thigh with the knee straight tells which muscle stops it."
-        yield finding(HIP_FLEXORS, thigh.value, "M1", f"{hangs}.", (Settle(TEST, why),))
+        yield finding(
+            HIP_FLEXORS, thigh.value, "M1", f"{hangs}.", (Settle(TEST, why, "thigh_angle_knee_straight"),)
+        )
     elif not more_than(straight.value, 0):
         says = f"{hangs}, {above_or_below(straight.value)} with the knee straight."
         yield finding(RECTUS, thigh.value, "M2", says)

@@ -118,7 +118,7 @@ def legs_differ(case: Case) -> Iterator[Finding]:
         return
     difference = left.value - right.value
     shorter = Side.LEFT if difference < 0 else Side.RIGHT
-    settle = (Settle(LENGTH, "Blocks under the shorter side show what levels the crests."),)
+    settle = (Settle(LENGTH, "Blocks under the shorter side show what levels the crests.", "block"),)
     if not less_than(abs(difference), LIMIT["leg_length_possible_from"]):
         matters = not less_than(abs(difference), case.schools["leg_length_matters"])
         strength = Strength.LIKELY if matters else Strength.POSSIBLE
