@@ -6,6 +6,8 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 from pydantic import SecretStr
@@ -13,10 +15,23 @@ from pydantic import SecretStr
 from northstride.api.app import create_app
 from northstride.api.settings import Settings
 from northstride.cli.steps import ROOT
-from northstride.core.catalogue import default_catalogue
+from northstride.core.catalogue import Test, default_catalogue
+from northstride.core.examination import Context
+from northstride.core.norms.accuracy import accuracy_figures, accuracy_label
+from northstride.core.reading import evaluate
+from northstride.demo.stories import Screen, Story, stories
+from northstride.record.read import check_record
+from northstride.record.reading import reading_out
 from northstride.record.schema import record_schema
+from northstride.record.text import reading_text
 
 DOCS = ROOT / "docs"
+WORKED_PREFACE = (
+    "Twelve made-up stories from the Tarnholt mountain club: who, the record file, and the reading the tool "
+    "gives. Made by `python -m northstride.cli.published`; not written by hand. A flag is a finding to "
+    "weigh, and local protocols come first. "
+    "Try one: `./stride evaluate docs/examples/clot-day-3.json --text`."
+)
 
 
 def openapi_text() -> str:
@@ -34,35 +49,90 @@ def _text(document: object) -> str:
 
 
 def catalogue_text() -> str:
-    """Every test with its measures, for people."""
+    """Every test with its steps, measures and traps, then the published figures, for people."""
     lines = ["# Catalogue", "", "Made from `northstride/core/catalogue`; not written by hand.", ""]
     for test in default_catalogue().tests.values():
-        lines += [
-            f"## {test.name}",
-            "",
-            f"`{test.code}` · {test.position.replace('_', ' ')} · {test.seconds} s",
-        ]
-        lines += ["", test.purpose, ""]
-        for measure in test.measures:
+        lines += [*_test_lines(test), ""]
+    lines += ["# How much a sign can say", "", f"Sensitivity and specificity, {accuracy_label()}.", ""]
+    lines += ["| sign | for | sensitivity | specificity | source |", "|---|---|---|---|---|"]
+    for figure in accuracy_figures():
+        codes = ", ".join(f"`{code}`" for code in figure.codes)
+        sensitivity, specificity = _range(figure.sensitivity), _range(figure.specificity)
+        lines.append(f"| {figure.sign} | {codes} | {sensitivity} | {specificity} | {figure.source} |")
+    return "\n".join(lines) + "\n"
+
+
+def _range(pair: tuple[float, float]) -> str:
+    low, high = pair
+    return f"{low:.2f}" if low == high else f"{low:.2f} to {high:.2f}"
+
+
+def _test_lines(test: Test) -> list[str]:
+    position = test.position.replace("_", " ")
+    sides = "each side" if test.sides == "each" else "both at once"
+    lines = [
+        f"## {test.name}",
+        "",
+        f"`{test.code}` · {position} · {sides} · {test.seconds} s",
+        "",
+        test.purpose,
+        "",
+    ]
+    if test.other_names:
+        lines += [f"Also called {', '.join(test.other_names)}.", ""]
+    for step in test.steps:
+        lines += [f"* {step.title}: {' '.join(step.setup)}"] if step.setup else []
+    for measure in test.measures:
+        parts = [f"* `{measure.code}` {measure.ask}"]
+        if measure.unit != "1":
+            parts.append(measure.unit)
+        if measure.usual_adult is not None:
+            parts.append(f"usual adult {measure.usual_adult:g}")
+        if measure.error is not None:
             error = measure.error
-            said = f", error {error.sem:g} ({error.source})" if error else ""
-            lines.append(f"* `{measure.code}` {measure.ask}{said}")
-        lines += [f"* seen `{seen.code}`: {seen.label}" for seen in test.seen]
-        lines += [f"* {line}" for line in (*test.traps, *test.cautions)]
-        lines.append("")
+            parts.append(f"error {error.sem:g}, matters from {error.threshold:g} ({error.source})")
+        lines.append(", ".join(parts))
+    lines += [f"* seen `{seen.code}`: {seen.label}" for seen in test.seen]
+    return [*lines, *(f"* {line}" for line in (*test.traps, *test.cautions))]
+
+
+def _example(story: Story, screen: Screen) -> str:
+    return f"examples/{story.slug}-{screen.name}.json"
+
+
+def worked_examples_text() -> str:
+    """Each story with the reading the tool gives, as people see it."""
+    catalogue = default_catalogue()
+    lines = ["# Worked examples", "", WORKED_PREFACE, ""]
+    for story in stories():
+        lines += [f"## {story.title}", "", story.tells, ""]
+        for screen in story.screens:
+            checked = check_record(dict(screen.record), catalogue)
+            reading = reading_out(evaluate(checked.exam, catalogue, Context()))
+            text = reading_text(checked.record, reading, catalogue)
+            lines += [f"[The record]({_example(story, screen)}) reads:", "", "```text", text, "```", ""]
     return "\n".join(lines)
 
 
-PUBLISHED = {
+def example_texts() -> dict[str, str]:
+    """The record file of each screen of each story, by its name under docs/."""
+    return {_example(story, screen): _text(screen.record) for story in stories() for screen in story.screens}
+
+
+PUBLISHED: dict[str, Callable[[], str]] = {
     "openapi.json": openapi_text,
     "record.schema.json": record_schema_text,
     "catalogue.md": catalogue_text,
+    "worked-examples.md": worked_examples_text,
+    **{name: partial(str, text) for name, text in example_texts().items()},
 }
 
 
 def write(folder: Path = DOCS) -> None:
     for name, make in PUBLISHED.items():
-        (folder / name).write_text(make(), encoding="utf-8")
+        path = folder / name
+        path.parent.mkdir(parents=True, exist_ok=True)
+        path.write_text(make(), encoding="utf-8")
 
 
 if __name__ == "__main__":

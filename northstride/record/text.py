@@ -6,8 +6,9 @@ from collections.abc import Iterator
 
 from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
+from northstride.core.flag_names import FLAG_NAMES
 from northstride.record.model import Record
-from northstride.record.reading import DifferenceOut, FlagOut, ReadingOut
+from northstride.record.reading import ActionOut, DifferenceOut, FlagOut, ReadingOut
 
 NOTHING = "  none"
 
@@ -24,7 +25,7 @@ def _lines(record: Record, reading: ReadingOut, catalogue: Catalogue) -> Iterato
         yield NOTHING
     for title, lines in (
         ("Ruled down", [f"{item.code} {item.side or ''}".strip() for item in reading.ruled_down]),
-        ("Actions", [_action(item.urgency, item.code, item.side) for item in reading.actions]),
+        ("Actions", [_action(item) for item in reading.actions]),
         ("Do again", [f"{item.test} {item.side or ''}: {item.reason}" for item in reading.retake]),
         ("Held", [f"{item.test} {item.side or ''}: {item.gate}" for item in reading.held]),
         ("Left against right", [_difference(item, catalogue) for item in reading.differences]),
@@ -42,7 +43,8 @@ def _lines(record: Record, reading: ReadingOut, catalogue: Catalogue) -> Iterato
 
 
 def _flag(flag: FlagOut) -> Iterator[str]:
-    yield f"  {flag.side or 'no side'}: {flag.code}, {flag.strength}"
+    name = FLAG_NAMES.get(flag.code, flag.code)
+    yield f"  {flag.side or 'no side'}: {name}, {flag.strength} ({flag.code})"
     yield from (f"    {reason.says} [{reason.rule}, {reason.at}]" for reason in flag.because)
     yield from (f"    against: {says}" for says in flag.against)
     if flag.uncompared:
@@ -51,8 +53,9 @@ def _flag(flag: FlagOut) -> Iterator[str]:
         yield f"    would settle it: {', '.join(flag.settle)}"
 
 
-def _action(urgency: str, code: str, side: str | None) -> str:
-    return f"{urgency.replace('_', ' ')}: {code} {side or ''}".strip()
+def _action(item: ActionOut) -> str:
+    line = f"{item.urgency.replace('_', ' ')}: {item.code} {item.side or ''}".strip()
+    return line if item.start is None else f"{line}, {item.start.isoformat()} to {item.end}"
 
 
 def _difference(item: DifferenceOut, catalogue: Catalogue) -> str:

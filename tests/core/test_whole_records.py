@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import json
+import random
 import unittest
 from typing import Any, get_args
 
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import Measure, Test, default_catalogue
@@ -16,7 +17,25 @@ from tests.support.records import read, record
 CATALOGUE = default_catalogue()
 OTHER = {"left": "right", "right": "left", "both": "both"}
 URGENCY = ["emergency", "same_day", "refer", "recheck", "train", None]
-SLOW = settings(max_examples=120, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+# Danger and whatever raises a gate read these, held or not.
+READ_BY_DANGER = {
+    "ankle.hop",
+    "ankle.squeeze",
+    "ankle.cotton",
+    "ankle.fibular_glide",
+    "ankle.play.fibula",
+    "hip.fulcrum",
+    "foot.calcaneal_squeeze",
+    "ankle.percussion",
+    "ankle.tuning_fork",
+    "ankle.bump",
+    "ankle.fibula_spring",
+    "ankle.weight_bearing",
+    *(f"hip.rom.{way}_rotation_{hip}" for way in ("internal", "external") for hip in ("0", "90")),
+}
+SLOW = settings(
+    max_examples=120, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much]
+)
 
 
 def value(measure: Measure) -> st.SearchStrategy[Any]:
@@ -220,3 +239,43 @@ class EveryRecord(unittest.TestCase):
             cleared = told(after["ruled_down"], "code") - told(before["ruled_down"], "code")
             replaced = len({entry["test"] for entry in raw["entries"]}) < len(raw["entries"])
             self.assertTrue(not cleared or replaced or code == "pressed")
+
+    @SLOW
+    @given(records(), st.randoms(use_true_random=False))
+    def test_the_order_of_entries_does_not_matter(self, raw: dict[str, Any], chance: random.Random) -> None:
+        """Where no later entry replaces an earlier one."""
+        places = [(entry["test"], entry.get("side")) for entry in raw["entries"]]
+        assume(len({test for test, _ in places}) == len(places))
+        shuffled = copied(raw)
+        chance.shuffle(shuffled["entries"])
+        here, there = read(raw), read(shuffled)
+        for key, facts in (
+            ("flags", ("code", "strength", "urgency", "uncompared")),
+            ("actions", ("code", "urgency")),
+            ("ruled_down", ("code",)),
+            ("held", ("test", "gate")),
+        ):
+            self.assertEqual(told(here[key], *facts), told(there[key], *facts), key)
+
+    @SLOW
+    @given(records())
+    def test_no_later_rule_reads_what_is_held(self, raw: dict[str, Any]) -> None:
+        """Emptying held entries changes no flag but those given as recorded while held."""
+        before = read(raw)
+        held = {(item["test"], item["side"]) for item in before["held"]}
+        held = {(test, side) for test, side in held if test not in READ_BY_DANGER}
+        assume(held)
+        emptied = copied(raw)
+        for entry in emptied["entries"]:
+            both = CATALOGUE.tests[entry["test"]].sides == "both"
+            if not both and (entry["test"], entry["side"]) in held:
+                entry["values"], entry["seen"] = {}, []
+                entry.pop("pain", None)
+
+        def plain(reading: dict[str, Any]) -> set[Any]:
+            flags = [f for f in reading["flags"] if "recorded while held" not in f["against"]]
+            return told(flags, "code", "strength")
+
+        aloud = {(f["side"], f["code"]) for f in before["flags"] if "recorded while held" in f["against"]}
+        after = {item for item in plain(read(emptied)) if (item[0], item[1]) not in aloud}
+        self.assertEqual(plain(before), after)

@@ -43,7 +43,9 @@ def _nerve(
     urgency: Urgency = Urgency.REFER,
 ) -> Finding:
     because = Reason(entry.at, "A14", says)
-    return Finding(code, side, strength, because, entry.test, None, _against(case), urgency=urgency)
+    return Finding(
+        code, side, strength, because, entry.test, None, _against(case), urgency=urgency, key=entry.key
+    )
 
 
 def field_is_numb(case: Case) -> Iterator[Finding]:

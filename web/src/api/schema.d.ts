@@ -1759,6 +1759,13 @@ export interface components {
              */
             loads: string[];
             /**
+             * On One Leg
+             * @default false
+             */
+            on_one_leg: boolean;
+            /** Instead Of Prone */
+            instead_of_prone: string | null;
+            /**
              * Needs
              * @default []
              */

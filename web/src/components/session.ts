@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 import type { Session } from "../api/session";
 import { type DeviceServices, servicesFor } from "../state/device_services";
+import { today } from "../state/wording";
 
 export const SessionContext = createContext<Session | null>(null);
 
@@ -9,6 +10,9 @@ export function useSession(): Session {
   if (!session) throw new Error("nobody is signed in");
   return session;
 }
+
+/** Today in the clinic's time zone. */
+export const useToday = (): string => today(useSession().time_zone);
 
 export function useServices(): DeviceServices {
   const session = useSession();

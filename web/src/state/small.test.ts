@@ -5,7 +5,7 @@ import { fieldsOf, placeKey, withChanges } from "./fields";
 import { benchKey } from "./keys";
 import { backspace, isBelow, nextTrial, press, setBelow } from "./pad";
 import { questionAfter, questionsOf, rowsOf, stepsFor, twinOf } from "./questions";
-import { ageOn, dayWords, differenceWords, findingSide } from "./wording";
+import { ageOn, dayWords, differenceWords, findingSide, today } from "./wording";
 
 const measure = (code: string, more: Partial<Measure> = {}) => ({ code, ...more }) as Measure;
 
@@ -142,6 +142,13 @@ describe("words", () => {
     expect(ageOn("2003-09-15", "2026-09-14")).toBe(22);
     expect(ageOn("2003-09-14", "2026-09-14")).toBe(23);
     expect(ageOn(null, "2026-09-14")).toBeNull();
+  });
+
+  it("dates a screen by the clinic's day, not the device's", () => {
+    const late = new Date("2026-12-31T22:30:00Z");
+    expect(today("Europe/Helsinki", late)).toBe("2027-01-01");
+    expect(today("UTC", late)).toBe("2026-12-31");
+    expect(today("America/New_York", new Date("2026-03-01T03:00:00Z"))).toBe("2026-02-28");
     expect(dayWords("2026-09-14")).toBe("14 Sept 2026");
   });
 });

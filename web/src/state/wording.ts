@@ -83,8 +83,14 @@ export function ageOn(birth: string | null, day: string): number | null {
   return day.slice(5, 10) < birth.slice(5, 10) ? years - 1 : years;
 }
 
-/** Today where this device is, as YYYY-MM-DD. */
-export function today(now = new Date()): string {
-  const two = (part: number) => String(part).padStart(2, "0");
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+/** Today in the clinic's time zone, as YYYY-MM-DD, whatever zone this device is set to. */
+export function today(zone: string, now = new Date()): string {
+  const parts = new Intl.DateTimeFormat("en", {
+    timeZone: zone,
+    year: "numeric",
+    month: "2-digit",
+    day: "2-digit",
+  }).formatToParts(now);
+  const part = (type: string) => parts.find((each) => each.type === type)?.value ?? "";
+  return `${part("year")}-${part("month")}-${part("day")}`;
 }

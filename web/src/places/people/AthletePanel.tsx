@@ -4,8 +4,8 @@ import { Link, useNavigate } from "react-router";
 import { type Athlete, editAthlete, type Squad } from "../../api/athletes";
 import { beginScreen, screensQuery } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
-import { isStaff, useSession } from "../../components/session";
-import { ageOn, dayWords, purposeName, today } from "../../state/wording";
+import { isStaff, useSession, useToday } from "../../components/session";
+import { ageOn, dayWords, purposeName } from "../../state/wording";
 
 interface Props {
   athlete: Athlete | null;
@@ -16,6 +16,7 @@ interface Props {
 
 /** The chosen athlete: begin a screen, open an earlier one, edit, archive. */
 export function AthletePanel({ athlete, squads, onEdit, onChanged }: Props) {
+  const day = useToday();
   if (!athlete) {
     return (
       <aside className="panel" aria-label="Chosen athlete">
@@ -26,7 +27,7 @@ export function AthletePanel({ athlete, squads, onEdit, onChanged }: Props) {
   return (
     <aside className="panel" aria-label="Chosen athlete">
       <h2 className="fs-4">{athlete.name}</h2>
-      <p className="muted">{facts(athlete, squads)}</p>
+      <p className="muted">{facts(athlete, squads, day)}</p>
       {athlete.archived ? null : <BeginScreen athlete={athlete} />}
       <Screens athlete={athlete} />
       <Keep athlete={athlete} onEdit={onEdit} onChanged={onChanged} />
@@ -34,8 +35,8 @@ export function AthletePanel({ athlete, squads, onEdit, onChanged }: Props) {
   );
 }
 
-function facts(athlete: Athlete, squads: Squad[]): string {
-  const age = ageOn(athlete.birth_date, today());
+function facts(athlete: Athlete, squads: Squad[], day: string): string {
+  const age = ageOn(athlete.birth_date, day);
   const own = squads
     .filter((squad) => athlete.squads.includes(squad.id))
     .map((squad) => squad.name);
@@ -46,9 +47,10 @@ function facts(athlete: Athlete, squads: Squad[]): string {
 
 function BeginScreen({ athlete }: { athlete: Athlete }) {
   const navigate = useNavigate();
+  const day = useToday();
   const begin = useMutation({
     mutationFn: (id: string) =>
-      beginScreen({ id, athlete_id: athlete.id, date: today(), purpose: "squad_screen" }),
+      beginScreen({ id, athlete_id: athlete.id, date: day, purpose: "squad_screen" }),
     onSuccess: (screen) => navigate(`/screens/${screen.id}/bench`),
   });
   return (

@@ -4,8 +4,9 @@ import { catalogueQuery } from "../../api/catalogue";
 import type { Schema, Side } from "../../api/client";
 import { ProblemNote } from "../../components/ProblemNote";
 import { SideMark } from "../../components/SideMark";
+import { useToday } from "../../components/session";
 import { Tally } from "../../components/Tally";
-import { ageOn, dayWords, readable, today } from "../../state/wording";
+import { ageOn, dayWords, readable } from "../../state/wording";
 
 interface Props {
   athletes: Athlete[] | undefined;
@@ -57,7 +58,7 @@ interface RowProps {
 }
 
 function PersonRow({ athlete, chosen, onChoose }: RowProps) {
-  const age = ageOn(athlete.birth_date, today());
+  const age = ageOn(athlete.birth_date, useToday());
   return (
     <button
       type="button"

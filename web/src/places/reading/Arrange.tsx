@@ -3,9 +3,9 @@ import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { arrangeAction, type Reading, type Screen } from "../../api/screens";
 import { faultAt, ProblemNote } from "../../components/ProblemNote";
-import { isLicensed, useSession } from "../../components/session";
+import { isLicensed, useSession, useToday } from "../../components/session";
 import { TextField } from "../../components/TextField";
-import { dayWords, today } from "../../state/wording";
+import { dayWords } from "../../state/wording";
 
 interface Props {
   screen: Screen;
@@ -21,7 +21,7 @@ export function Arrange({ screen, action, onChanged }: Props) {
   const session = useSession();
   const [open, setOpen] = useState(false);
   const [id] = useState(() => crypto.randomUUID());
-  const [on, setOn] = useState(today());
+  const [on, setOn] = useState(useToday());
   const [note, setNote] = useState("");
   const save = useMutation({
     mutationFn: () =>
