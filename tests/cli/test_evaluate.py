@@ -76,7 +76,11 @@ class Evaluate(unittest.TestCase):
 
     def test_text_says_the_same_for_people(self) -> None:
         done = self.run_it("--text", self.file("a.json", SHORT))
-        for words in ("Hip flexors short, strong (tightness.hip_flexors)", "12° tighter", "local protocols come first"):
+        for words in (
+            "Hip flexors short, strong (tightness.hip_flexors)",
+            "12° tighter",
+            "local protocols come first",
+        ):
             self.assertIn(words, done.stdout)
 
     def test_context_brings_own_error_figures(self) -> None:

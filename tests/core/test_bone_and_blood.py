@@ -204,6 +204,8 @@ class Clot(CoreCase):
             self.assertEqual(
                 self.right(done("leg.clot", cancer=False), intake={"history": [item]}), {CLOT: "possible"}
             )
+        clot = {"history": [{"region": "leg", "kind": "clot"}]}
+        self.assertEqual(self.right(done("leg.clot", previous_clot=False), intake=clot), {CLOT: "possible"})
         old = {"region": "knee", "kind": "surgery", "weeks_ago": 12.1}
         self.assertEqual(self.right(done("leg.clot", cancer=False), intake={"history": [old]}), {})
 

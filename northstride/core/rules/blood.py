@@ -30,17 +30,13 @@ ITEMS = (*ONE_POINT, "calf_girth_difference", "other_diagnosis_as_likely")
 
 
 def _item(case: Case, item: str, side: Side) -> object:
-    """An item as recorded; history answers two of them."""
-    recorded = case.value(CLOT, item, side)
-    if recorded is not None:
-        return recorded
+    """An item as recorded; a history that says yes is not undone by a recorded no."""
     history = case.exam.intake.history
     if item == "previous_clot" and any(entry.kind == "clot" for entry in history):
         return True
     if item == "bedridden_or_surgery" and any(_recent_surgery(case, entry) for entry in history):
         return True
-    found = case.number(CLOT, item, side) if item == "calf_girth_difference" else None
-    return found.value if found else None
+    return case.value(CLOT, item, side)
 
 
 def _recent_surgery(case: Case, item: History) -> bool:
