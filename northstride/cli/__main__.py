@@ -12,6 +12,7 @@ COMMANDS = {
     "serve": "set up and start without demo data",
     "test": "run every check and test",
     "evaluate": "read record files and print what they read as",
+    "route": "print which tests a record asks for, in the order with the fewest turns",
     "bench": "measure, each figure against a floor",
 }
 

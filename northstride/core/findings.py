@@ -78,10 +78,14 @@ class Finding:
 
 @dataclass(frozen=True, slots=True)
 class GateRaised:
-    """A reason to hold tests on a side, without a flag of its own."""
+    """A reason to hold tests on a side, without a flag of its own.
+
+    `until_answered` where questions that are still open would clear it.
+    """
 
     gate: Gate
     side: Side
+    until_answered: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,15 +5,21 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
+from northstride.core.examination import Complaint
 from northstride.core.sides import Side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS
 
 
-def first_side(intake: Mapping[str, Any] | None, schools: Mapping[str, Any]) -> Side:
+def first_side_of(complaint: Complaint | None, school: str) -> Side:
     """The uninjured side where there is one and the school wants it, otherwise left."""
-    school = schools.get("first_side", DEFAULT_SCHOOLS["first_side"])
-    complaint = (intake or {}).get("complaint") or {}
-    injured = complaint.get("side") if complaint.get("region") != "none" else None
+    injured = complaint.side if complaint is not None and complaint.region != "none" else None
     if school == "uninjured" and injured in (Side.LEFT, Side.RIGHT):
         return Side(injured).other
     return Side.LEFT
+
+
+def first_side(intake: Mapping[str, Any] | None, schools: Mapping[str, Any]) -> Side:
+    """The same for a story and schools as they stand in a record."""
+    raw = (intake or {}).get("complaint") or {}
+    complaint = Complaint(raw.get("region", "none"), raw.get("side"))
+    return first_side_of(complaint, schools.get("first_side", DEFAULT_SCHOOLS["first_side"]))

@@ -28,13 +28,14 @@ class Closed:
     side: Side
     variant: str
     region: str | None = None
+    until_answered: bool = False
 
 
 def closed_gates(case: Case, findings: Sequence[Finding], raised: Sequence[GateRaised]) -> list[Closed]:
     """Every gate shut by the record, without those an override opened."""
     found = [
         *(_closed_by_flag(finding) for finding in findings if _shuts(finding)),
-        [Closed(item.gate, item.side, item.gate) for item in raised],
+        [Closed(item.gate, item.side, item.gate, None, item.until_answered) for item in raised],
         _closed_by_history(case),
         _dislocated(case, findings),
     ]

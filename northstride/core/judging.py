@@ -57,7 +57,14 @@ class Judgement:
 
     def holds(self, test: str, side: Side | None) -> bool:
         """Whether a shut gate covers a test on a side, recorded, planned or neither."""
-        return any(side in (gate.side, None) and covers(self.case, gate, test) for gate in self.gates)
+        return self.gate_over(test, side) is not None
+
+    def gate_over(self, test: str, side: Side | None) -> Closed | None:
+        """The gate that covers a test, one that no answer will open before one that an answer may."""
+        return min(self._covering(test, side), key=lambda gate: gate.until_answered, default=None)
+
+    def _covering(self, test: str, side: Side | None) -> Iterator[Closed]:
+        return (gate for gate in self.gates if side in (gate.side, None) and covers(self.case, gate, test))
 
 
 def judge(exam: Examination, catalogue: Catalogue, context: Context) -> Judgement:

@@ -11,13 +11,13 @@ from northstride.core.evidence import ratio_of, says
 from northstride.core.examination import Entry, Examination
 from northstride.core.findings import Flag, Next, Settle, Strength
 from northstride.core.judging import Judgement, judge
+from northstride.core.norms import limits
 from northstride.core.norms.accuracy import AccuracyFigure, accuracy_figures
 from northstride.core.sides import SIDES, Side
 from northstride.core.signs import Result, as_if
 
 MOST = 3
-# What turning the athlete over costs, in seconds of testing (assumed).
-TURN_SECONDS = 20
+TURN_SECONDS = limits("route")["turn_seconds"]
 RESULTS: tuple[Result, ...] = ("positive", "negative")
 
 

@@ -163,8 +163,11 @@ class Test(Data):
     loads: list[Code] = []
     # The athlete stands on the tested leg alone.
     on_one_leg: bool = False
-    # How it is done by those who should not lie prone; none means it is left out for them.
+    # Positions it can be done in just as well.
+    also_in: list[Position] = []
+    # How and where it is done by those who should not lie prone; none means it is left out for them.
     instead_of_prone: Line | None = None
+    instead_of_prone_in: Position | None = None
     needs: list[Line] = []
     cautions: list[Line] = []
     traps: list[Line] = []
@@ -200,6 +203,8 @@ class Test(Data):
             raise ValueError(f"measures no step asks: {sorted(unasked)}")
         if unknown := {code for step in self.steps for code in step.seen} - set(seen):
             raise ValueError(f"unknown seen codes: {sorted(unknown)}")
+        if (self.instead_of_prone is None) != (self.instead_of_prone_in is None):
+            raise ValueError("what stands instead of prone needs its words and its position")
         if self.key is not None and self.key not in measures:
             raise ValueError(f"unknown key measure: {self.key}")
         return self

@@ -162,7 +162,7 @@ def fracture_questions(case: Case) -> Iterator[GateRaised | Next]:
         if not pressed:
             yield Next(PALPATION, side, "Fresh injury: press the bone before anything is loaded.")
         if not (steps and pressed):
-            yield GateRaised("fracture_doubt", side)
+            yield GateRaised("fracture_doubt", side, until_answered=True)
 
 
 def _shaken(case: Case, side: Side) -> dict[str, list[Entry]]:

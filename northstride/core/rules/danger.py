@@ -154,7 +154,7 @@ def growth_plate_gate(case: Case) -> Iterator[GateRaised | Next]:
         rotation = case.range_of(ROTATION_90, side)
         unmeasured = _of_growth_age(case) and rotation is None
         if _limping_hip(case) and (unmeasured or unknown_age):
-            yield GateRaised("growth_plate_doubt", side)
+            yield GateRaised("growth_plate_doubt", side, until_answered=True)
             if rotation is None:
                 yield Next(ROTATION_90, side, "A limping child's hip: internal rotation first.")
     for finding in (*growth_plate_hip(case), *limping_child(case)):

@@ -1,0 +1,80 @@
+"""A route as it leaves the core: ready for JSON, and in lines for people."""
+
+from __future__ import annotations
+
+from northstride.core.catalogue import Catalogue, Position
+from northstride.core.route import Route
+from northstride.core.vocabulary import Gate
+from northstride.record.model import Record
+from northstride.record.reading import Out, SideCode
+
+
+class StopOut(Out):
+    test: str
+    position: Position
+    sides: list[SideCode]
+    seconds: int
+    turn: bool
+    why: str
+    waits_for: Gate | None
+
+
+class LeftOutOut(Out):
+    test: str
+    why: str
+
+
+class RouteOut(Out):
+    record: str
+    stops: list[StopOut]
+    left_out: list[LeftOutOut]
+    seconds: int
+    turns: int
+    plain_seconds: int
+    plain_turns: int
+
+
+def route_out(record: str, route: Route) -> RouteOut:
+    return RouteOut(
+        record=record,
+        stops=[
+            StopOut(
+                test=stop.test,
+                position=stop.position,
+                sides=[side.value for side in stop.sides],
+                seconds=stop.seconds,
+                turn=stop.turn,
+                why=stop.why,
+                waits_for=stop.waits_for,
+            )
+            for stop in route.stops
+        ],
+        left_out=[LeftOutOut(test=item.test, why=item.why) for item in route.left_out],
+        seconds=route.seconds,
+        turns=route.turns,
+        plain_seconds=route.plain_seconds,
+        plain_turns=route.plain_turns,
+    )
+
+
+def route_text(record: Record, route: RouteOut, catalogue: Catalogue) -> str:
+    """What to do in order, and what is left out for a reason of its own."""
+    lines = [f"{record.athlete.ref} · {record.date.isoformat()} · {record.purpose.replace('_', ' ')}"]
+    for place, stop in enumerate(route.stops, 1):
+        if stop.turn or place == 1:
+            lines.append(stop.position.replace("_", " ").capitalize())
+        sides = " then ".join(str(side) for side in stop.sides) or "both at once"
+        lines.append(f"  {place}. {catalogue.tests[stop.test].name}, {sides}, {stop.seconds} s: {stop.why}")
+        if stop.waits_for is not None:
+            lines.append(f"     waits until {stop.waits_for.replace('_', ' ')} is cleared")
+    lines.append(f"{_minutes(route.seconds)} with {route.turns} turns")
+    lines.append(f"in the list's own order {_minutes(route.plain_seconds)} with {route.plain_turns} turns")
+    reasons: dict[str, list[str]] = {}
+    for item in route.left_out:
+        reasons.setdefault(item.why, []).append(catalogue.tests[item.test].name)
+    lines += [f"Left out: {why} {', '.join(names)}" for why, names in reasons.items()]
+    return "\n".join(lines)
+
+
+def _minutes(seconds: int) -> str:
+    return f"{seconds // 60} min {seconds % 60:02d} s"
