@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
 
-from northstride.core.catalogue import Catalogue, Measure, Seen
+from northstride.core.catalogue import Catalogue, ErrorFigure, Measure, Seen
 from northstride.core.examination import Context, Entry, Examination, Lane, Trials, Value
 from northstride.core.measurement import Comparison, compare_sides, value_of_trials
 from northstride.core.sides import SIDES, Side
@@ -54,18 +54,23 @@ class Case:
         standing = {entry.at for entry in self._current.values()}
         return tuple(entry for entry in self.exam.entries if entry.at in standing)
 
+    @cached_property
+    def _open(self) -> dict[tuple[str, Lane, Value | None], Entry]:
+        """What stands, was done, and is not held: all that rules may read."""
+        return {
+            place: entry
+            for place, entry in self._current.items()
+            if entry.done and (place[1] is None or (place[0], place[1]) not in self.held)
+        }
+
     def entry(self, test: str, lane: Lane, key: Value | None = None) -> Entry | None:
-        if lane is not None and (test, lane) in self.held:
-            return None
-        found = self._current.get((test, lane, key))
-        return found if found is not None and found.done else None
+        return self._open.get((test, lane, key))
 
     @cached_property
     def _standing(self) -> dict[tuple[str, Lane], list[Entry]]:
         found: dict[tuple[str, Lane], list[Entry]] = {}
-        for (test, lane, _key), entry in self._current.items():
-            if entry.done and not (lane is not None and (test, lane) in self.held):
-                found.setdefault((test, lane), []).append(entry)
+        for (test, lane, _key), entry in self._open.items():
+            found.setdefault((test, lane), []).append(entry)
         return found
 
     def entries(self, test: str, lane: Lane) -> tuple[Entry, ...]:
@@ -152,16 +157,22 @@ class Case:
     def own_sem(self, test: str, measure: str) -> float | None:
         return self.context.sem.get(f"{test}.{measure}", self.context.sem.get(measure))
 
+    def error_of(self, test: str, measure: str) -> ErrorFigure | None:
+        """The catalogue's error figure of a measure, or of what follows from measures."""
+        derived = self.catalogue.tests[test].derived_code(measure)
+        return derived.error if derived is not None else self.measure(test, measure).error
+
     def compare(self, test: str, measure: str, left: float, right: float) -> Comparison | None:
-        error = self.measure(test, measure).error
-        sem = self.sem(test, measure)
-        if error is None or sem is None:
+        """Two values against error and threshold; None where a measure has no error figure."""
+        error, own = self.error_of(test, measure), self.own_sem(test, measure)
+        if error is None:
             return None
+        sem = error.sem if own is None else own
         threshold = error.threshold
         if error.percent is not None:
             threshold *= max(left, right) / 100
         # A clinic's own figure is in the measure's unit, whatever the catalogue's is.
-        if error.percent == "both" and self.own_sem(test, measure) is None:
+        if error.percent == "both" and own is None:
             sem *= (left + right) / 2 / 100
         return compare_sides(left, right, sem, threshold)
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
+
 from northstride.core.case import Case, Observed
 from northstride.core.sides import Side
 
@@ -78,3 +80,7 @@ def adductor_ratio(case: Case, side: Side) -> Observed | None:
     if adductors is None or abductors is None or abductors.value == 0:
         return None
     return Observed(adductors.value / abductors.value, adductors.at)
+
+
+# What the catalogue names as derived, by test and code.
+DERIVED: Mapping[tuple[str, str], Callable[[Case, Side], Observed | None]] = {(DROP, "drop"): navicular_drop}

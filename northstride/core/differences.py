@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from typing import Literal
 
 from northstride.core.case import Case
+from northstride.core.derived import DERIVED
 from northstride.core.examination import Trials
 from northstride.core.findings import Difference, Retake
 from northstride.core.measurement import symmetry_index, trials_disagree, value_of_trials
@@ -23,6 +24,8 @@ def side_differences(case: Case) -> Iterator[Difference]:
                 difference = _difference(case, code, measure.code)
                 if difference is not None:
                     yield difference
+        for derived in test.derived if code in recorded else ():
+            yield from _derived_difference(case, code, derived.code)
 
 
 def _difference(case: Case, test: str, code: str) -> Difference | None:
@@ -38,9 +41,22 @@ def _difference(case: Case, test: str, code: str) -> Difference | None:
         symmetry = symmetry_index(
             left.value, right.value, ratio_scale=True, measure=code, involved=_involved(case)
         )
-    own = case.own_sem(test, code) is not None
-    source = "the clinic's own study" if own else measure.error.source
-    return Difference(test, code, comparison, symmetry, source)
+    return Difference(test, code, comparison, symmetry, error_source(case, test, code))
+
+
+def _derived_difference(case: Case, test: str, code: str) -> Iterator[Difference]:
+    left, right = (DERIVED[(test, code)](case, side) for side in SIDES)
+    compared = case.compare(test, code, left.value, right.value) if left and right else None
+    if compared is not None:
+        yield Difference(test, code, compared, None, error_source(case, test, code))
+
+
+def error_source(case: Case, test: str, measure: str) -> str:
+    """Who says how large the error is: the clinic itself, or whom the catalogue cites."""
+    if case.own_sem(test, measure) is not None:
+        return "the clinic's own study"
+    error = case.error_of(test, measure)
+    return error.source if error else ""
 
 
 def _worthless(case: Case, test: str, measure: str, side: Side) -> bool:
@@ -87,7 +103,7 @@ def _spoilt(case: Case, test: str, side: Side | None, seen: frozenset[str]) -> I
 def _disagreeing(case: Case, test: str) -> Iterator[Retake]:
     for lane in (*SIDES, None):
         entry = case.entry(test, lane)
-        for measure in case.catalogue.tests[test].measures:
+        for measure in case.catalogue.tests[test].measures if entry else ():
             value = entry.value(measure.code, lane) if entry else None
             # Tapes that differ have a rule and a word of their own.
             if measure.code in TAPES:

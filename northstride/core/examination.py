@@ -66,6 +66,7 @@ class Entry:
     declined: str | None = None
     method: str | None = None
     key: Value | None = None
+    by: str | None = None
 
     def covers(self, lane: Lane) -> bool:
         """Whether this entry says anything about a lane."""
@@ -166,6 +167,7 @@ class Examination:
     planned: tuple[str, ...]
     entries: tuple[Entry, ...]
     overrides: tuple[Override, ...]
+    examiner: str | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from northstride.core.catalogue import Catalogue
+from northstride.core.change import changes
 from northstride.core.differences import side_differences
 from northstride.core.examination import Context, Examination
 from northstride.core.findings import Reading
 from northstride.core.judging import judge
 from northstride.core.putting_together import advice_on, coverage
+from northstride.core.returning import return_criteria
 from northstride.core.rules import RULES_VERSION
 from northstride.core.what_next import what_next
 
@@ -15,6 +17,8 @@ from northstride.core.what_next import what_next
 def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Reading:
     """Read a whole examination. Never raises for a checked one; the same input gives the same output."""
     judged = judge(exam, catalogue, context)
+    differences = tuple(side_differences(judged.case))
+    changed = changes(judged.case)
     return Reading(
         record=exam.id,
         rules=RULES_VERSION,
@@ -23,9 +27,10 @@ def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Readi
         actions=judged.actions,
         retake=judged.retake,
         held=judged.held,
-        differences=tuple(side_differences(judged.case)),
+        differences=differences,
         next=what_next(judged),
-        criteria=(),
+        criteria=return_criteria(judged.case, judged.flags, differences, changed),
+        changes=changed,
         coverage=coverage(judged.case, judged.held),
         advice=advice_on(judged.flags),
     )

@@ -49,9 +49,8 @@ def _sem(raw: object, catalogue: Catalogue, faults: list[Fault]) -> dict[str, fl
     known = {
         name
         for code, test in catalogue.tests.items()
-        for measure in test.measures
-        if measure.numeric
-        for name in (measure.code, f"{code}.{measure.code}")
+        for measure in (*(m.code for m in test.measures if m.numeric), *(d.code for d in test.derived))
+        for name in (measure, f"{code}.{measure}")
     }
     read: dict[str, float] = {}
     for name, value in raw.items():

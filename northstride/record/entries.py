@@ -95,4 +95,5 @@ def to_core_entry(catalogue: Catalogue, part: EntryPart, place: int) -> Entry:
         declined=part.declined,
         method=part.method,
         key=values.get((test.key, side)) if test.key else None,
+        by=part.by,
     )

@@ -93,6 +93,31 @@ class CriterionOut(Out):
     at: str | None
 
 
+class BaselineOut(Out):
+    record: str
+    date: dt.date
+    why: str
+
+
+class ChangeOut(Out):
+    test: str
+    measure: str
+    side: SideCode
+    verdict: Literal["within_error", "changed", "not_comparable"]
+    why: str | None
+    baseline: BaselineOut
+    then: float | None
+    now: float | None
+    difference: float | None
+    mdc95: float | None
+    threshold: float | None
+    matters: bool | None
+    worse: bool | None
+    same_examiner: bool | None
+    growing: bool
+    source: str
+
+
 class CoverageOut(Out):
     planned: int
     done: int
@@ -117,6 +142,7 @@ class ReadingOut(Out):
     differences: list[DifferenceOut]
     next: list[NextOut]
     criteria: list[CriterionOut]
+    changes: list[ChangeOut]
     coverage: CoverageOut
     advice: list[AdviceOut]
 
@@ -150,6 +176,7 @@ def reading_out(reading: findings.Reading) -> ReadingOut:
         criteria=[
             CriterionOut(criterion=item.criterion, state=item.state, at=item.at) for item in reading.criteria
         ],
+        changes=[_change(item) for item in reading.changes],
         coverage=CoverageOut(
             planned=reading.coverage.planned,
             done=reading.coverage.done,
@@ -202,9 +229,35 @@ def _difference(item: findings.Difference) -> DifferenceOut:
         mdc95=round(compared.mdc95, DECIMALS),
         threshold=compared.threshold,
         verdict=compared.verdict.value,
-        symmetry=None if item.symmetry is None else round(item.symmetry, DECIMALS),
+        symmetry=_rounded(item.symmetry),
         source=item.source,
     )
+
+
+def _change(item: findings.Change) -> ChangeOut:
+    compared, exam = item.comparison, item.baseline.exam
+    return ChangeOut(
+        test=item.test,
+        measure=item.measure,
+        side=_side(item.side),
+        verdict=item.verdict.value,
+        why=item.why,
+        baseline=BaselineOut(record=exam.id, date=exam.date, why=item.baseline.why),
+        then=_rounded(item.then),
+        now=_rounded(item.now),
+        difference=_rounded(item.difference),
+        mdc95=_rounded(compared.mdc95) if compared else None,
+        threshold=_rounded(compared.threshold) if compared else None,
+        matters=compared.matters if compared else None,
+        worse=item.worse,
+        same_examiner=item.same_examiner,
+        growing=item.growing,
+        source=item.source,
+    )
+
+
+def _rounded(value: float | None) -> float | None:
+    return None if value is None else round(value, DECIMALS)
 
 
 def reading_json(reading: findings.Reading) -> dict[str, object]:

@@ -8,7 +8,7 @@ from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.record.model import Record
-from northstride.record.reading import ActionOut, DifferenceOut, FlagOut, ReadingOut
+from northstride.record.reading import ActionOut, ChangeOut, DifferenceOut, FlagOut, ReadingOut
 
 NOTHING = "  none"
 
@@ -29,6 +29,7 @@ def _lines(record: Record, reading: ReadingOut, catalogue: Catalogue) -> Iterato
         ("Do again", [f"{item.test} {item.side or ''}: {item.reason}" for item in reading.retake]),
         ("Held", [f"{item.test} {item.side or ''}: {item.gate}" for item in reading.held]),
         ("Left against right", [_difference(item, catalogue) for item in reading.differences]),
+        ("Since before", [_change(item, catalogue) for item in reading.changes]),
         ("Next", [f"{item.test} {item.side or ''}: {item.why}" for item in reading.next]),
         ("To return", [f"{item.criterion}: {item.state}" for item in reading.criteria]),
     ):
@@ -58,8 +59,25 @@ def _action(item: ActionOut) -> str:
     return line if item.start is None else f"{line}, {item.start.isoformat()} to {item.end}"
 
 
+def _name(catalogue: Catalogue, test: str, code: str) -> str:
+    found = catalogue.measure(test, code) or catalogue.tests[test].derived_code(code)
+    return found.label if found else code
+
+
+def _change(item: ChangeOut, catalogue: Catalogue) -> str:
+    name = f"{_name(catalogue, item.test, item.measure)} {item.side or ''}".strip()
+    verdict = item.verdict.replace("_", " ")
+    if item.then is None or item.now is None or item.difference is None:
+        return f"{name}: {verdict}. {item.why or ''}".strip()
+    words = [verdict] + (["for the worse"] if item.worse and item.verdict == "changed" else [])
+    words += ["another examiner"] if item.same_examiner is False else []
+    words += ["still growing"] if item.growing else []
+    said = ", ".join(words)
+    then = f"{item.then:g} on {item.baseline.date.isoformat()}"
+    return f"{name}: {then}, {item.now:g} now, {item.difference:+g} (error {item.mdc95:g}): {said}"
+
+
 def _difference(item: DifferenceOut, catalogue: Catalogue) -> str:
-    measure = catalogue.measure(item.test, item.measure)
-    name = measure.label if measure else item.measure
+    name = _name(catalogue, item.test, item.measure)
     verdict = item.verdict.replace("_", " ")
     return f"{name}: {item.left:g} / {item.right:g}, {item.difference:+g} (error {item.mdc95:g}): {verdict}"

@@ -27,6 +27,7 @@ def to_examination(record: Record, catalogue: Catalogue) -> Examination:
         planned=tuple(record.planned),
         entries=tuple(to_core_entry(catalogue, part, place) for place, part in enumerate(record.entries)),
         overrides=tuple(Override(item.gate, item.side, item.reason, item.by) for item in record.overrides),
+        examiner=record.examiner,
     )
 
 

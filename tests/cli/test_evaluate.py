@@ -40,7 +40,7 @@ class Evaluate(unittest.TestCase):
             set(reading),
             {
                 *("record", "rules", "flags", "ruled_down", "actions", "retake", "held", "differences"),
-                *("next", "criteria", "coverage", "advice"),
+                *("next", "criteria", "changes", "coverage", "advice"),
             },
         )
 

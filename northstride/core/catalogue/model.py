@@ -115,6 +115,16 @@ class Measure(Data):
         return self
 
 
+class Derived(Data):
+    """A number that follows from this test's measures and is compared and trended like one."""
+
+    code: Code
+    label: Line
+    unit: Literal["deg", "mm", "1"]
+    polarity: Polarity
+    error: ErrorFigure
+
+
 class Seen(Data):
     """Something the examiner sees that changes what a value is worth."""
 
@@ -175,13 +185,19 @@ class Test(Data):
     planned_for: list[Purpose] = []
     key: Code | None = None
     methods: list[Code] = []
+    # The school that says how it is done where an entry names no method.
+    method_school: Code | None = None
     # May be empty: some tests record pain and its place alone.
     measures: list[Measure] = []
+    derived: list[Derived] = []
     seen: list[Seen] = []
     steps: Annotated[list[Step], Field(min_length=1)]
 
     def measure(self, code: str) -> Measure | None:
         return next((measure for measure in self.measures if measure.code == code), None)
+
+    def derived_code(self, code: str) -> Derived | None:
+        return next((item for item in self.derived if item.code == code), None)
 
     def seen_code(self, code: str) -> Seen | None:
         return next((seen for seen in self.seen if seen.code == code), None)

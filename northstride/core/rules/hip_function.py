@@ -164,7 +164,7 @@ def weak_by_grade(case: Case) -> Iterator[Finding]:
             yield Finding(f"weakness.{group}", side, strength, because, test, "grade")
 
 
-def _torque(case: Case, test: str, side: Side) -> float | None:
+def torque_of(case: Case, test: str, side: Side) -> float | None:
     """Torque in N·m where the lever arm is known on both sides, else the force in N."""
     force = case.number(test, "force", side)
     arms = [case.number(test, "lever_arm", each) for each in SIDES]
@@ -175,7 +175,7 @@ def _torque(case: Case, test: str, side: Side) -> float | None:
 
 
 def _weaker_side(case: Case, test: str) -> tuple[Side, float] | None:
-    return weaker_side(case, *(_torque(case, test, side) for side in SIDES))
+    return weaker_side(case, *(torque_of(case, test, side) for side in SIDES))
 
 
 def weak_by_symmetry(case: Case) -> Iterator[Finding]:
