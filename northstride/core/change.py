@@ -21,18 +21,27 @@ RETURN = "return_to_sport"
 
 
 def changes(case: Case) -> tuple[Change, ...]:
-    """Every measure with an error figure that was taken now and before, in catalogue order."""
+    """Every measure that was taken now and before, in catalogue order."""
     earlier = _earlier(case)
     if not earlier:
         return ()
     recorded = {entry.test for entry in case.exam.entries}
     return tuple(
         change
-        for code, test in case.catalogue.tests.items()
+        for code in case.catalogue.tests
         if code in recorded
-        for measure in (*(m.code for m in test.measures if m.numeric), *(d.code for d in test.derived))
+        for measure in _compared_measures(case, code)
         for change in _changes_of(case, earlier, code, measure)
     )
+
+
+def _compared_measures(case: Case, test: str) -> Iterator[str]:
+    """What is measured, and what follows from it. What only feeds the latter is not held by itself."""
+    data = case.catalogue.tests[test]
+    for measure in data.measures:
+        if measure.numeric and (measure.error is not None or not data.derived):
+            yield measure.code
+    yield from (item.code for item in data.derived)
 
 
 def _earlier(case: Case) -> list[Case]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import math
 from typing import Literal
 
 from pydantic import BaseModel, ConfigDict, Field
@@ -257,7 +258,8 @@ def _change(item: findings.Change) -> ChangeOut:
 
 
 def _rounded(value: float | None) -> float | None:
-    return None if value is None else round(value, DECIMALS)
+    """None too where there is no limit: JSON has no infinity."""
+    return None if value is None or math.isinf(value) else round(value, DECIMALS)
 
 
 def reading_json(reading: findings.Reading) -> dict[str, object]:
