@@ -13,6 +13,7 @@ COMMANDS = {
     "test": "run every check and test",
     "evaluate": "read record files and print what they read as",
     "route": "print which tests a record asks for, in the order with the fewest turns",
+    "agreement": "print how well examiners agree, from repeated measurements",
     "bench": "measure, each figure against a floor",
 }
 

@@ -65,3 +65,11 @@ class NotAProbability(CoreError):
     def __init__(self, value: float) -> None:
         super().__init__(f"{value:g} is not a probability between 0 and 1")
         self.value = value
+
+
+class ConstantValues(CoreError):
+    """Agreement was asked of values that do not differ: nothing tells signal from noise."""
+
+    def __init__(self, what: str) -> None:
+        super().__init__(f"all {what} are alike, so agreement cannot be told")
+        self.what = what
