@@ -9,14 +9,18 @@ from typing import Any
 
 from bench.figure import Figure, alternating, median
 from northstride.core.catalogue import Measure, default_catalogue
+from northstride.core.change import changes
 from northstride.core.examination import Context
+from northstride.core.judging import judge
 from northstride.core.reading import evaluate
+from northstride.core.route import make_route
 from northstride.record.read import check_record, parse_json
 from northstride.record.reading import reading_json
 
 TIMES = 400
 FULL_ENTRIES = 70
 MANY = 10_000
+EARLIER = 20
 BAR = 40
 
 RECORD = {
@@ -94,12 +98,60 @@ def _peak_mb() -> float:
     return resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
 
 
+def routes() -> list[Figure]:
+    """The longest route there is, and one a fresh injury asks for."""
+    catalogue = default_catalogue()
+    teaching = check_record({**RECORD, "purpose": "teaching", "entries": [], "planned": []}, catalogue).exam
+    injury = {
+        "complaint": {"region": "ankle", "side": "left", "sites": ["anterolateral", "medial"]},
+        "onset": {"date": "2026-09-13", "kind": "sudden", "mechanism": "inversion"},
+    }
+    fresh = check_record(
+        {**RECORD, "purpose": "ankle_injury", "intake": injury, "entries": [], "planned": []}, catalogue
+    ).exam
+    text = json.dumps(RECORD)
+    found = []
+    for name, exam in (("whole list", teaching), ("fresh ankle", fresh)):
+        made, loaded = alternating(
+            lambda exam=exam: make_route(exam, catalogue, Context()),  # type: ignore[misc]
+            lambda: json.loads(text),
+            TIMES // 4,
+        )
+        found.append(
+            Figure(f"a route, {name}, p50", median(made), "ms", median(loaded), 20, limits_value=True)
+        )
+    return found
+
+
+def change_over_many() -> Figure:
+    """A full record against twenty earlier full records of the same athlete."""
+    catalogue = default_catalogue()
+    full = full_record()
+    earlier = tuple(
+        check_record(
+            {
+                **full,
+                "id": f"00000000-0000-4000-8000-{number:012d}",
+                "date": f"2026-0{1 + number % 8}-10",
+                "intake": {},
+            },
+            catalogue,
+        ).exam
+        for number in range(2, 2 + EARLIER)
+    )
+    judged = judge(check_record(full, catalogue).exam, catalogue, Context(earlier))
+    text = json.dumps(full)
+    compared, loaded = alternating(lambda: changes(judged.case), lambda: json.loads(text), TIMES // 4)
+    name = f"change over {EARLIER} earlier screens, p50"
+    return Figure(name, median(compared), "ms", median(loaded), 20, limits_value=True)
+
+
 def measure_core() -> list[Figure]:
     catalogue = default_catalogue()
     text = json.dumps(RECORD)
     exam = check_record(RECORD, catalogue).exam
 
-    def judge() -> object:
+    def evaluated() -> object:
         return evaluate(exam, catalogue, Context())
 
     def whole() -> object:
@@ -115,11 +167,13 @@ def measure_core() -> list[Figure]:
         lambda: evaluate(full_exam, catalogue, Context()), lambda: json.loads(full_text), TIMES
     )
     early, peak = many(MANY)
-    judged, loaded = alternating(judge, floor, TIMES)
+    judged, loaded = alternating(evaluated, floor, TIMES)
     read, loaded_again = alternating(whole, floor, TIMES)
     return [
         Figure("evaluate one record, p50", median(judged), "ms", median(loaded), 5, limits_value=True),
         Figure("evaluate 70 entries, p50", median(big), "ms", median(big_floor), 5, limits_value=True),
         Figure(f"peak memory after {MANY:,} records", peak, "MB", early, 1.05),
         Figure("read, check, evaluate and write it, p50", median(read), "ms", median(loaded_again)),
+        *routes(),
+        change_over_many(),
     ]

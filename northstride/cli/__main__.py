@@ -13,6 +13,8 @@ COMMANDS = {
     "test": "run every check and test",
     "evaluate": "read record files and print what they read as",
     "route": "print which tests a record asks for, in the order with the fewest turns",
+    "evidence": "print how much each sign of a record says, with published figures",
+    "summary": "print a record's reading in the athlete's own words",
     "agreement": "print how well examiners agree, from repeated measurements",
     "bench": "measure, each figure against a floor",
 }

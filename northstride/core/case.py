@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from northstride.core.catalogue import Catalogue, ErrorFigure, Measure, Seen
@@ -31,6 +31,13 @@ class Case:
     context: Context
     # Tests a gate holds on a side: they stay in the record and no rule reads them.
     held: frozenset[tuple[str, Side]] = frozenset()
+
+    def without(self, held: frozenset[tuple[str, Side]]) -> Case:
+        """The same case with some tests held."""
+        case = replace(self, held=held)
+        # Which entries stand does not depend on what is held, and is dear to find twice.
+        case.__dict__["_current"] = self._current
+        return case
 
     @cached_property
     def schools(self) -> Schools:
@@ -117,6 +124,17 @@ class Case:
 
     def number(self, test: str, measure: str, lane: Lane, key: Value | None = None) -> Observed | None:
         """Mean or median of the trials, by the screen's school. None where nothing was measured."""
+        place = (test, measure, lane, key)
+        if place not in self._numbers:
+            self._numbers[place] = self._number(test, measure, lane, key)
+        return self._numbers[place]
+
+    @cached_property
+    def _numbers(self) -> dict[tuple[str, str, Lane, Value | None], Observed | None]:
+        """Numbers already looked up: many rules ask for the same ones."""
+        return {}
+
+    def _number(self, test: str, measure: str, lane: Lane, key: Value | None) -> Observed | None:
         entry = self.entry(test, lane, key)
         value = entry.value(measure, lane) if entry else None
         if entry is None or not isinstance(value, Trials):

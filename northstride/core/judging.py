@@ -76,7 +76,7 @@ def judge(exam: Examination, catalogue: Catalogue, context: Context) -> Judgemen
     raised = [item for rule in GATE_RULES for item in rule(everything)]
     gates = closed_gates(everything, danger, [item for item in raised if isinstance(item, GateRaised)])
     held = tuple(held_tests(everything, gates))
-    case = replace(everything, held=_closed(held)) if held else everything
+    case = everything.without(_closed(held)) if held else everything
     findings = [*danger, *(finding for rule in FINDING_RULES for finding in rule(case))]
     findings += _shown_while_held(everything, case, findings)
     steps = [step for rule in STEP_RULES for step in rule(case, findings)]
@@ -119,7 +119,11 @@ def _closed(held: Sequence[Held]) -> frozenset[tuple[str, Side]]:
 
 def _shown_while_held(everything: Case, case: Case, findings: Sequence[Finding]) -> Iterator[Finding]:
     """What a held entry already shows is not lost where it asks for help today: likely at most."""
-    if not case.held:
+    if not any(
+        entry.done and (entry.test, lane) in case.held
+        for entry in case.exam.entries
+        for lane in entry.lanes()
+    ):
         return
     for rule in FINDING_RULES:
         for finding in rule(everything):

@@ -31,6 +31,8 @@ def value_of_trials(trials: Sequence[float], how: TrialValue) -> float:
     """Mean or median of the trials, in their unit. Raises TooFewValues for none."""
     if not trials:
         raise TooFewValues(1, 0)
+    if len(trials) == 1:
+        return float(trials[0])
     return statistics.fmean(trials) if how == "mean" else float(statistics.median(trials))
 
 

@@ -6,7 +6,7 @@ import re
 import tomllib
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from pathlib import Path
 from types import MappingProxyType
 from typing import Any
@@ -34,9 +34,12 @@ class Catalogue:
     tests: Mapping[str, Test]
     sites: Mapping[str, Site]
 
+    @cached_property
+    def _measures(self) -> dict[tuple[str, str], Measure]:
+        return {(code, item.code): item for code, test in self.tests.items() for item in test.measures}
+
     def measure(self, test: str, measure: str) -> Measure | None:
-        found = self.tests.get(test)
-        return found.measure(measure) if found else None
+        return self._measures.get((test, measure))
 
     def seen(self, test: str, seen: str) -> Seen | None:
         found = self.tests.get(test)

@@ -687,6 +687,18 @@ export interface components {
             /** Height Cm */
             height_cm?: number | null;
         };
+        /** BaselineOut */
+        BaselineOut: {
+            /** Record */
+            record: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Why */
+            why: string;
+        };
         /** CatalogueOut */
         CatalogueOut: {
             /** Tests */
@@ -697,6 +709,43 @@ export interface components {
             flag_names: {
                 [key: string]: string;
             };
+        };
+        /** ChangeOut */
+        ChangeOut: {
+            /** Test */
+            test: string;
+            /** Measure */
+            measure: string;
+            /** Side */
+            side: ("left" | "right") | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "within_error" | "changed" | "not_comparable";
+            /** Why */
+            why: string | null;
+            baseline: components["schemas"]["BaselineOut"];
+            /** Then */
+            then: number | null;
+            /** Now */
+            now: number | null;
+            /** Difference */
+            difference: number | null;
+            /** Mdc95 */
+            mdc95: number | null;
+            /** Threshold */
+            threshold: number | null;
+            /** Matters */
+            matters: boolean | null;
+            /** Worse */
+            worse: boolean | null;
+            /** Same Examiner */
+            same_examiner: boolean | null;
+            /** Growing */
+            growing: boolean;
+            /** Source */
+            source: string;
         };
         /** ChangesOut */
         ChangesOut: {
@@ -775,6 +824,27 @@ export interface components {
              * @enum {string}
              */
             role: "owner" | "practitioner" | "assistant" | "student";
+        };
+        /**
+         * Derived
+         * @description A number that follows from this test's measures and is compared and trended like one.
+         */
+        Derived: {
+            /** Code */
+            code: string;
+            /** Label */
+            label: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "deg" | "mm" | "1";
+            /**
+             * Polarity
+             * @enum {string}
+             */
+            polarity: "higher" | "lower" | "either";
+            error: components["schemas"]["ErrorFigure"];
         };
         /** DifferenceOut */
         DifferenceOut: {
@@ -1238,6 +1308,8 @@ export interface components {
             next: components["schemas"]["NextOut"][];
             /** Criteria */
             criteria: components["schemas"]["CriterionOut"][];
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
             coverage: components["schemas"]["CoverageOut"];
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
@@ -1763,8 +1835,15 @@ export interface components {
              * @default false
              */
             on_one_leg: boolean;
+            /**
+             * Also In
+             * @default []
+             */
+            also_in: ("standing" | "sitting" | "supine" | "side_lying" | "prone")[];
             /** Instead Of Prone */
             instead_of_prone: string | null;
+            /** Instead Of Prone In */
+            instead_of_prone_in: ("standing" | "sitting" | "supine" | "side_lying" | "prone") | null;
             /**
              * Needs
              * @default []
@@ -1797,11 +1876,18 @@ export interface components {
              * @default []
              */
             methods: string[];
+            /** Method School */
+            method_school: string | null;
             /**
              * Measures
              * @default []
              */
             measures: components["schemas"]["Measure"][];
+            /**
+             * Derived
+             * @default []
+             */
+            derived: components["schemas"]["Derived"][];
             /**
              * Seen
              * @default []
