@@ -11,6 +11,7 @@ from northstride.record.model import Record
 from northstride.record.reading import ActionOut, ChangeOut, DifferenceOut, FlagOut, ReadingOut
 
 NOTHING = "  none"
+NOTHING_LEFT = "nothing useful is left"
 
 
 def reading_text(record: Record, reading: ReadingOut, catalogue: Catalogue) -> str:
@@ -30,7 +31,7 @@ def _lines(record: Record, reading: ReadingOut, catalogue: Catalogue) -> Iterato
         ("Held", [f"{item.test} {item.side or ''}: {item.gate}" for item in reading.held]),
         ("Left against right", [_difference(item, catalogue) for item in reading.differences]),
         ("Since before", [_change(item, catalogue) for item in reading.changes]),
-        ("Next", [f"{item.test} {item.side or ''}: {item.why}" for item in reading.next]),
+        ("Next", [f"{item.test} {item.side or ''}: {item.why}" for item in reading.next] or [NOTHING_LEFT]),
         ("To return", [f"{item.criterion}: {item.state}" for item in reading.criteria]),
     ):
         if lines:

@@ -83,6 +83,17 @@ class Evaluate(unittest.TestCase):
         ):
             self.assertIn(words, done.stdout)
 
+    def test_an_empty_list_of_what_next_says_so(self) -> None:
+        self.assertIn("nothing useful is left", self.run_it("--text", self.file("a.json", record())).stdout)
+
+    def test_text_says_what_changed(self) -> None:
+        before = {**SHORT, "id": "00000000-0000-4000-8000-000000000002", "date": "2026-03-02"}
+        now = record([thomas("left", thigh_angle=-2), thomas("right", thigh_angle=-4)])
+        context = self.file("context.json", {"earlier": [before]})
+        done = self.run_it("--text", "--context", context, self.file("a.json", now))
+        self.assertIn("8 on 2026-03-02, -2 now, -10 (error 5.54): changed", done.stdout)
+        self.assertIn("within error", done.stdout)
+
     def test_context_brings_own_error_figures(self) -> None:
         context = self.file("context.json", {"sem": {"thigh_angle": 6}, "earlier": [SHORT]})
         done = self.run_it("--context", context, self.file("a.json", SHORT))

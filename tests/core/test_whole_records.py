@@ -11,7 +11,14 @@ from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import Measure, Test, default_catalogue
+from northstride.core.evidence import evidence
+from northstride.core.examination import Context
+from northstride.core.judging import judge
+from northstride.core.plain import plain_summary
+from northstride.core.reading import evaluate
+from northstride.core.route import make_route
 from northstride.core.vocabulary import Confounder, Gate, Purpose, RedFlag, Symptom
+from northstride.record.read import check_record
 from tests.support.records import read, record
 
 CATALOGUE = default_catalogue()
@@ -279,3 +286,31 @@ class EveryRecord(unittest.TestCase):
         aloud = {(f["side"], f["code"]) for f in before["flags"] if "recorded while held" in f["against"]}
         after = {item for item in plain(read(emptied)) if (item[0], item[1]) not in aloud}
         self.assertEqual(plain(before), after)
+
+    @SLOW
+    @given(records(), records())
+    def test_every_other_face_answers_for_any_record(
+        self, raw: dict[str, Any], before: dict[str, Any]
+    ) -> None:
+        """Route, evidence, change and the athlete's words: for every record, the same each time."""
+        earlier = {**before, "id": "00000000-0000-4000-8000-000000000002", "date": "2026-03-02"}
+        exam, old = (check_record(each, CATALOGUE).exam for each in (raw, {**earlier, "intake": {}}))
+        context = Context((old,))
+        reading = evaluate(exam, CATALOGUE, context)
+        self.assertEqual(reading.changes, evaluate(exam, CATALOGUE, context).changes)
+        for change in reading.changes:
+            self.assertEqual(change.verdict == "not_comparable", change.comparison is None)
+            self.assertEqual(change.why is None, change.comparison is not None)
+        states = {item.state for item in reading.criteria}
+        self.assertLessEqual(states, {"met", "not_met", "not_tested"})
+        self.assertEqual(bool(reading.criteria), exam.purpose == "return_to_sport")
+        route = make_route(exam, CATALOGUE, context)
+        held = {(item.test, item.side) for item in reading.held}
+        for stop in route.stops:
+            free = [side for side in stop.sides if (stop.test, side) not in held]
+            self.assertTrue(stop.waits_for is not None or free == list(stop.sides))
+        case = judge(exam, CATALOGUE, context).case
+        for item in evidence(case, reading):
+            self.assertRegex(item.at, r"^entries\[\d+\]$")
+        said = plain_summary(reading)
+        self.assertFalse(any("{" in line for line in (*said.found, *said.training, *said.next)))

@@ -15,6 +15,7 @@ from northstride.core.rules import (
     danger,
     foot,
     foot_shape,
+    fracture_rule,
     hip_function,
     hip_joint,
     hip_length,
@@ -45,7 +46,7 @@ DANGER_RULES: tuple[FindingRule, ...] = (
     danger.limping_child,
     danger.serious_illness,
     danger.femoral_head,
-    bone.fracture_rule,
+    fracture_rule.fracture_rule,
     bone.bone_shaken,
     bone.tender_after_injury,
     bone.femur_after_injury,
@@ -57,7 +58,7 @@ DANGER_RULES: tuple[FindingRule, ...] = (
 
 # What is missing before anything is loaded is asked in this order, before all else.
 GATE_RULES: tuple[GateRule, ...] = (
-    bone.fracture_questions,
+    fracture_rule.fracture_questions,
     blood.clot_gate,
     danger.growth_plate_gate,
 )
@@ -158,7 +159,7 @@ CAP_RULES: tuple[Callable[[Case, Sequence[Finding]], Iterable[Cap]], ...] = (
 RECHECK_RULES: tuple[Callable[[Case], Iterable[Recheck]], ...] = (laxity.second_look,)
 
 RULED_DOWN_RULES: tuple[Callable[[Case], Iterable[RuledDown]], ...] = (
-    bone.fracture_cleared,
+    fracture_rule.fracture_cleared,
     hip_joint.fadir_clears,
     hip_joint.sacroiliac_cleared,
     hip_function.outer_hip_cleared,

@@ -9,7 +9,7 @@ from northstride.core.case import Case
 from northstride.core.examination import Entry
 from northstride.core.findings import Finding, Reason, Settle, Step, Strength, Urgency
 from northstride.core.norms import limits
-from northstride.core.rules.bone import bone_clear, tender_points
+from northstride.core.rules.bone import bone_clear
 from northstride.core.rules.laxity import (
     EARLY_SOURCE,
     LAXITY,
@@ -21,6 +21,7 @@ from northstride.core.rules.laxity import (
 )
 from northstride.core.rules.onset import days_since_onset
 from northstride.core.rules.pain import hurts_at
+from northstride.core.rules.palpation import tender_points
 from northstride.core.sides import SIDES, Side
 
 LIMIT = limits("ankle")

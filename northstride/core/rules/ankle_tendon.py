@@ -9,11 +9,11 @@ from northstride.core.examination import Entry
 from northstride.core.findings import Cap, Finding, Reason, Retake, Strength, Urgency
 from northstride.core.measurement import less_than
 from northstride.core.norms import limits
-from northstride.core.rules.bone import tender_points
 from northstride.core.rules.foot_shape import heel_leans_out
 from northstride.core.rules.hip_function import weak_by_grade, weak_by_symmetry
 from northstride.core.rules.onset import days_since_onset
 from northstride.core.rules.pain import hurts, hurts_at
+from northstride.core.rules.palpation import tender_points
 from northstride.core.rules.symmetry import weaker_side
 from northstride.core.sides import SIDES, Side
 

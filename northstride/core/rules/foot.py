@@ -7,10 +7,10 @@ from collections.abc import Iterator
 from northstride.core.case import Case
 from northstride.core.examination import Entry
 from northstride.core.findings import Finding, Reason, Strength, Urgency
-from northstride.core.rules.bone import tender_points
 from northstride.core.rules.laxity import by_grade, lax
 from northstride.core.rules.nerve import FIELDS, TUNNEL_FIELDS
 from northstride.core.rules.pain import hurts
+from northstride.core.rules.palpation import tender_points
 from northstride.core.sides import SIDES, Side
 
 MIDFOOT, SHEAR, PLATE = "foot.midfoot_stress", "foot.metatarsal_shear", "foot.plantar_plate"
