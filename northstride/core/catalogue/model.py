@@ -120,8 +120,11 @@ class Derived(Data):
 
     code: Code
     label: Line
-    unit: Literal["deg", "mm", "1"]
+    kind: Literal["angle", "length"]
+    unit: Literal["deg", "mm"]
     polarity: Polarity
+    words: Words = Words()
+    usual: tuple[float, float] | None = None
     error: ErrorFigure
 
 

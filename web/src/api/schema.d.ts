@@ -835,15 +835,34 @@ export interface components {
             /** Label */
             label: string;
             /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "angle" | "length";
+            /**
              * Unit
              * @enum {string}
              */
-            unit: "deg" | "mm" | "1";
+            unit: "deg" | "mm";
             /**
              * Polarity
              * @enum {string}
              */
             polarity: "higher" | "lower" | "either";
+            /**
+             * @default {
+             *       "positive": "more",
+             *       "negative": "less",
+             *       "zero": "zero",
+             *       "finding": "more"
+             *     }
+             */
+            words: components["schemas"]["Words"];
+            /** Usual */
+            usual: [
+                number,
+                number
+            ] | null;
             error: components["schemas"]["ErrorFigure"];
         };
         /** DifferenceOut */

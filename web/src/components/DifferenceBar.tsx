@@ -1,4 +1,4 @@
-import type { Measure } from "../api/catalogue";
+import type { Compared } from "../api/catalogue";
 import type { Difference } from "../api/screens";
 import { differenceWords, errorWords, findingSide } from "../state/wording";
 
@@ -6,7 +6,7 @@ const WIDTH = 110;
 const HALF = WIDTH / 2;
 
 /** A bar growing towards the side with the finding, over a band of the smallest real change. */
-export function DifferenceBar({ measure, found }: { measure: Measure; found: Difference }) {
+export function DifferenceBar({ measure, found }: { measure: Compared; found: Difference }) {
   const within = found.verdict === "within_error";
   const side = findingSide(measure, found.difference);
   const scale = Math.max(2.2 * found.mdc95, Math.abs(found.difference)) || 1;

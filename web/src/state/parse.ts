@@ -1,6 +1,6 @@
 // From what was typed to a value, and back. Ranges and dials are judged by the server's core;
 // here only what is no number at all is refused, at once and in words.
-import type { Measure } from "../api/catalogue";
+import type { Compared, Measure } from "../api/catalogue";
 import type { Json } from "./fields";
 
 export type DialCode = "zero_neutral" | "ninety_neutral" | "one_eighty_neutral";
@@ -116,7 +116,7 @@ const UNITS: Record<Measure["unit"], string> = {
   "1": "",
 };
 
-export const unitOf = (measure: Measure): string => UNITS[measure.unit];
+export const unitOf = (measure: Compared): string => UNITS[measure.unit];
 
 /** As precisely as measured, at most one decimal; a true minus sign. */
 export function plain(value: number): string {
@@ -125,7 +125,7 @@ export function plain(value: number): string {
 }
 
 /** Where zero lies within what is usual, a plus tells as much as a minus; elsewhere it is noise. */
-export function signed(value: number, measure: Measure): string {
+export function signed(value: number, measure: Compared): string {
   const aroundZero = measure.kind === "angle" && (measure.usual?.[0] ?? 0) <= 0;
   const plus = aroundZero && value > 0 ? "+" : "";
   return `${plus}${plain(value)}`;

@@ -5,7 +5,7 @@ import { fieldsOf, placeKey, withChanges } from "./fields";
 import { benchKey } from "./keys";
 import { backspace, isBelow, nextTrial, press, setBelow } from "./pad";
 import { questionAfter, questionsOf, rowsOf, stepsFor, twinOf } from "./questions";
-import { ageOn, dayWords, differenceWords, findingSide, today } from "./wording";
+import { actionWords, ageOn, dayWords, differenceWords, findingSide, toDo, today } from "./wording";
 
 const measure = (code: string, more: Partial<Measure> = {}) => ({ code, ...more }) as Measure;
 
@@ -150,5 +150,34 @@ describe("words", () => {
     expect(today("UTC", late)).toBe("2026-12-31");
     expect(today("America/New_York", new Date("2026-03-01T03:00:00Z"))).toBe("2026-02-28");
     expect(dayWords("2026-09-14")).toBe("14 Sept 2026");
+  });
+});
+
+describe("urgent actions", () => {
+  const catalogue = {
+    tests: [],
+    sites: [],
+    flag_names: { "vascular.deep_vein_thrombosis": "Clot in doubt" },
+  };
+  const action = (code: string, urgency: "emergency" | "recheck") => ({
+    code,
+    urgency,
+    side: null,
+    because: [],
+    from: null,
+    to: null,
+  });
+
+  it("say the flag by its name and what to do", () => {
+    const found = action("emergency.vascular_deep_vein_thrombosis", "emergency");
+    expect(actionWords(found, catalogue)).toBe("Clot in doubt");
+    expect(toDo("emergency")).toContain("emergency number");
+    expect(toDo("refer")).toBe("");
+  });
+
+  it("stay readable without a name", () => {
+    expect(actionWords(action("recheck.instability_new", "recheck"), catalogue)).toBe(
+      "instability new",
+    );
   });
 });

@@ -1,7 +1,7 @@
 // The few sentences the web part makes itself. Everything clinical comes from the server.
-import type { Measure } from "../api/catalogue";
+import type { Catalogue, Compared, Measure } from "../api/catalogue";
 import type { Side } from "../api/client";
-import type { Difference } from "../api/screens";
+import type { Difference, Reading } from "../api/screens";
 import { plain, unitOf } from "./parse";
 
 export const SIDE_LETTER: Record<Side, string> = { left: "L", right: "R" };
@@ -42,17 +42,33 @@ const URGENCIES: Record<string, string> = {
   train: "Train",
 };
 
+const TO_DO: Record<string, string> = {
+  emergency: "Stop and call the emergency number.",
+  same_day: "To be seen by a doctor today.",
+};
+
+/** What an urgent action asks for, in one sentence. */
+export const toDo = (urgency: string): string => TO_DO[urgency] ?? "";
+
+/** What an action is about: the name of its flag. A test tried again early may have no flag. */
+export function actionWords(action: Reading["actions"][number], catalogue: Catalogue): string {
+  const named = Object.entries(catalogue.flag_names).find(
+    ([code]) => action.code === `${action.urgency}.${code.replaceAll(".", "_")}`,
+  );
+  return named?.[1] ?? readable(action.code.split(".").at(-1) ?? action.code);
+}
+
 export const urgencyName = (code: string): string => URGENCIES[code] ?? readable(code);
 
 /** The side a difference speaks against, by the measure's polarity; null where neither does. */
-export function findingSide(measure: Measure, difference: number): Side | null {
+export function findingSide(measure: Compared, difference: number): Side | null {
   if (difference === 0) return null;
   const towardsLeft = measure.polarity === "lower" ? difference < 0 : difference > 0;
   return towardsLeft ? "left" : "right";
 }
 
 /** "L tighter by 12°" or "within error"; differences in whole units. */
-export function differenceWords(measure: Measure, found: Difference): string {
+export function differenceWords(measure: Compared, found: Difference): string {
   if (found.verdict === "within_error") return "within error";
   const side = findingSide(measure, found.difference);
   const by = `${Math.round(Math.abs(found.difference))}${unitOf(measure)}`;
@@ -60,7 +76,7 @@ export function differenceWords(measure: Measure, found: Difference): string {
   return `${SIDE_LETTER[side]} ${measure.words.finding} by ${by}`;
 }
 
-export const errorWords = (measure: Measure, found: Difference): string =>
+export const errorWords = (measure: Compared, found: Difference): string =>
   `error ${plain(found.mdc95)}${unitOf(measure)}`;
 
 /** How the sign goes, for the bar that asks. */

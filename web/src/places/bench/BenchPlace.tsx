@@ -36,7 +36,7 @@ export function BenchPlace() {
     const waits = outbox.list(id).length;
     return <Away waiting={screen.failureCount > 0 || catalogue.failureCount > 0 || waits > 0} />;
   }
-  const stops = stopsOf(catalogue.data, screen.data, bench.state.get().fields);
+  const stops = stopsOf(catalogue.data, screen.data, bench.state.get().fields, chosen ?? null);
   const stop = stops.find((candidate) => candidate.test.code === chosen) ?? stops[0];
   const place = stop ? stops.indexOf(stop) : -1;
   const go = (to: number) => {

@@ -1,4 +1,4 @@
-// The stops of a screen: what is planned, and what was recorded without being planned.
+// The stops of a screen: what is planned, what was recorded without being planned, what was opened.
 import type { Catalogue, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
@@ -21,8 +21,15 @@ const POSITIONS: readonly (readonly [Test["position"], string])[] = [
   ["prone", "Prone"],
 ];
 
-export function stopsOf(catalogue: Catalogue, screen: Screen, fields: Fields): Stop[] {
+/** `opened` is a test somebody went to by name: from what to do next, or from a flag. */
+export function stopsOf(
+  catalogue: Catalogue,
+  screen: Screen,
+  fields: Fields,
+  opened: string | null,
+): Stop[] {
   const wanted = new Set<string>(screen.record.planned ?? []);
+  if (opened !== null) wanted.add(opened);
   for (const key of fields.keys()) wanted.add(placeOf(key).test);
   return inPositions(catalogue.tests.filter((test) => wanted.has(test.code))).flatMap(
     (position) => position.stops,

@@ -11,7 +11,9 @@ export function DifferenceList({ reading, catalogue }: { reading: Reading; catal
       <h2 className="band">Left against right</h2>
       {reading.differences.map((found) => {
         const test = catalogue.tests.find((candidate) => candidate.code === found.test);
-        const measure = test?.measures.find((candidate) => candidate.code === found.measure);
+        const measure = [...(test?.measures ?? []), ...(test?.derived ?? [])].find(
+          (candidate) => candidate.code === found.measure,
+        );
         if (!test || !measure) return null;
         return (
           <div key={`${found.test} ${found.measure}`} className="lanes difference-row">
@@ -20,7 +22,8 @@ export function DifferenceList({ reading, catalogue }: { reading: Reading; catal
               {unitOf(measure)}
             </div>
             <div className="spine" title={found.source}>
-              <strong>{measure.label}</strong>
+              <strong>{test.name}</strong>
+              <div className="muted">{measure.label}</div>
               <DifferenceBar measure={measure} found={found} />
             </div>
             <div className="lane-right figure-value right">

@@ -44,7 +44,14 @@ export function ReadingPlace() {
   return (
     <Shell
       who={<BenchHeader screen={screen.data} />}
-      urgent={<UrgentBars reading={found} screen={screen.data} onChanged={refresh} />}
+      urgent={
+        <UrgentBars
+          reading={found}
+          screen={screen.data}
+          catalogue={catalogue.data}
+          onChanged={refresh}
+        />
+      }
       places={
         <Link className="place" to={`/screens/${id}/bench`}>
           Back to the bench

@@ -4,7 +4,7 @@ import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Reading, Screen } from "../../api/screens";
 import { SideMark } from "../../components/SideMark";
-import { dayWords, readable, retakeReason, urgencyName } from "../../state/wording";
+import { actionWords, dayWords, retakeReason, urgencyName } from "../../state/wording";
 import { Arrange } from "./Arrange";
 import { LateAnswers } from "./LateAnswers";
 
@@ -19,7 +19,6 @@ interface Props {
 export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
   const testName = (code: string) =>
     catalogue.tests.find((test) => test.code === code)?.name ?? code;
-  const flagName = (code: string) => catalogue.flag_names[code] ?? readable(code);
   const open = (test: string) => `/screens/${screen.record.id}/bench/${test}`;
   return (
     <aside className="panel" aria-label="What follows">
@@ -53,7 +52,7 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
           <Line
             key={`${action.code} ${action.side}`}
             side={action.side}
-            title={`${urgencyName(action.urgency)}: ${actionFlag(reading, action, flagName)}`}
+            title={`${urgencyName(action.urgency)}: ${actionWords(action, catalogue)}`}
           >
             {action.from && action.to ? `${dayWords(action.from)} to ${dayWords(action.to)}. ` : ""}
             <Arrange screen={screen} action={action} onChanged={onChanged} />
@@ -81,17 +80,6 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
       </p>
     </aside>
   );
-}
-
-function actionFlag(
-  reading: Reading,
-  action: Reading["actions"][number],
-  name: (code: string) => string,
-): string {
-  const flag = reading.flags.find(
-    (candidate) => action.code === `${action.urgency}.${candidate.code.replaceAll(".", "_")}`,
-  );
-  return flag ? name(flag.code) : readable(action.code.split(".").at(-1) ?? action.code);
 }
 
 function Part(props: { title: string; empty?: string; children: ReactNode[] }) {

@@ -1,15 +1,17 @@
+import type { Catalogue } from "../../api/catalogue";
 import type { Reading, Screen } from "../../api/screens";
-import { readable, urgencyName } from "../../state/wording";
+import { actionWords, toDo, urgencyName } from "../../state/wording";
 import { Arrange, arrangementOf } from "./Arrange";
 
 interface Props {
   reading: Reading;
   screen: Screen;
+  catalogue: Catalogue;
   onChanged: () => void;
 }
 
 /** Emergency and same-day actions stay at the top until somebody has seen to them. */
-export function UrgentBars({ reading, screen, onChanged }: Props) {
+export function UrgentBars({ reading, screen, catalogue, onChanged }: Props) {
   const urgent = reading.actions.filter(
     (action) =>
       (action.urgency === "emergency" || action.urgency === "same_day") &&
@@ -22,7 +24,8 @@ export function UrgentBars({ reading, screen, onChanged }: Props) {
           <Octagon />
           <strong>{urgencyName(action.urgency)}</strong>
           <span className="flex-fill">
-            {readable(action.code.split(".").at(-1) ?? action.code)} {action.side}
+            {toDo(action.urgency)} {actionWords(action, catalogue)}
+            {action.side ? `, ${action.side}` : ""}
           </span>
           <Arrange screen={screen} action={action} onChanged={onChanged} />
         </div>

@@ -1,0 +1,38 @@
+"""Imported screens: what is urgent is said plainly, and what to do next can be opened."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from northstride.cli.published import DOCS
+from tests.support.browser import BrowserCase
+
+
+class Stories(BrowserCase):
+    def import_story(self, page: Page, name: str) -> None:
+        page.get_by_label("Screen file").set_input_files(DOCS / "examples" / f"{name}.json")
+        page.wait_for_url("**/reading")
+
+    def test_an_emergency_says_what_to_do_and_names_the_flag(self) -> None:
+        page = self.page()
+        self.sign_in(page)
+        self.import_story(page, "clot-day-3")
+        bar = page.get_by_role("alert")
+        expect(bar).to_contain_text("call the emergency number")
+        expect(bar).to_contain_text("Clot in doubt, left")
+
+    def test_what_to_do_next_opens_at_the_bench_though_nobody_planned_it(self) -> None:
+        page = self.page()
+        self.sign_in(page)
+        self.import_story(page, "lateral-sprain-day-2")
+        page.get_by_label("What follows").get_by_role("link", name="Open").first.click()
+        expect(page.get_by_role("heading", name="Inversion tilt")).to_be_visible()
+        expect(page.get_by_label("Route").get_by_text("Inversion tilt")).to_be_visible()
+
+    def test_differences_name_their_test(self) -> None:
+        page = self.page()
+        self.sign_in(page)
+        self.import_story(page, "tibialis-posterior-first")
+        differences = page.get_by_label("Left against right")
+        expect(differences).to_contain_text("Navicular drop")
+        expect(differences).to_contain_text("L drops more by 7 mm")
