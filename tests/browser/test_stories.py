@@ -36,3 +36,15 @@ class Stories(BrowserCase):
         differences = page.get_by_label("Left against right")
         expect(differences).to_contain_text("Navicular drop")
         expect(differences).to_contain_text("L drops more by 7 mm")
+
+    def test_what_is_held_is_said_in_the_reading_and_at_the_bench(self) -> None:
+        page = self.page()
+        self.sign_in(page)
+        self.import_story(page, "fracture-signs-same-day")
+        side = page.get_by_label("What follows")
+        expect(side).to_contain_text("Held: kept, not read")
+        expect(side).to_contain_text("A bone is in doubt")
+        page.get_by_role("link", name="Back to the bench").click()
+        page.get_by_label("Route").get_by_text("Inversion tilt").click()
+        held = page.get_by_role("status").filter(has_text="Held left")
+        expect(held).to_contain_text("kept and not read")

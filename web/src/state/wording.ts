@@ -34,6 +34,17 @@ const RETAKES: Record<string, string> = {
 
 export const retakeReason = (code: string): string => RETAKES[code] ?? readable(code);
 
+const GATES: Record<string, string> = {
+  fracture_doubt: "A bone is in doubt: nothing is loaded.",
+  clot_doubt: "A clot is in doubt: the calf is left alone.",
+  hip_replacement: "A replaced hip: not into this position.",
+  growth_plate_doubt: "A growing hip is in doubt: nothing is loaded.",
+  recent_surgery: "Surgery within twelve weeks, or nobody knows when.",
+  acute_dislocation: "A joint may be out of place: nothing is moved.",
+};
+
+export const gateWords = (gate: string): string => GATES[gate] ?? readable(gate);
+
 const URGENCIES: Record<string, string> = {
   emergency: "Emergency",
   same_day: "Same day",

@@ -6,6 +6,7 @@ import { isValueField, placeOf } from "../../state/fields";
 import type { DialCode } from "../../state/parse";
 import { touching } from "../../state/preferences";
 import { measureOf, type Question } from "../../state/questions";
+import { gateWords } from "../../state/wording";
 import { NumberPad } from "./NumberPad";
 import { ReadsSoFar } from "./ReadsSoFar";
 
@@ -37,6 +38,7 @@ export function SidePanel(props: Props) {
       ) : (
         <SetUp test={test} step={step} />
       )}
+      <HeldHere bench={bench} test={test} />
       <NotTaken bench={bench} />
       <ReadsSoFar bench={bench} catalogue={catalogue} />
     </aside>
@@ -66,6 +68,18 @@ function SetUp({ test, step }: { test: Test; step: Step }) {
       ))}
     </>
   );
+}
+
+/** A gate that holds this test: said while it is open, not found out afterwards. */
+function HeldHere({ bench, test }: { bench: Bench; test: Test }) {
+  const { reading } = useStore(bench.state);
+  const held = reading?.held.filter((item) => item.test === test.code) ?? [];
+  return held.map((item) => (
+    <p key={`${item.side} ${item.gate}`} className="caution" role="status">
+      <strong>Held {item.side ?? ""}.</strong> {gateWords(item.gate)} What is written is kept and
+      not read.
+    </p>
+  ));
 }
 
 /** What the server would not take and no field shows. */

@@ -4,7 +4,7 @@ import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Reading, Screen } from "../../api/screens";
 import { SideMark } from "../../components/SideMark";
-import { actionWords, dayWords, retakeReason, urgencyName } from "../../state/wording";
+import { actionWords, dayWords, gateWords, retakeReason, urgencyName } from "../../state/wording";
 import { Arrange } from "./Arrange";
 import { LateAnswers } from "./LateAnswers";
 
@@ -26,6 +26,17 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
         {reading.next.map((item) => (
           <Line key={`${item.test} ${item.side}`} side={item.side} title={testName(item.test)}>
             {item.why} <Link to={open(item.test)}>Open</Link>
+          </Line>
+        ))}
+      </Part>
+      <Part title="Held: kept, not read">
+        {reading.held.map((item) => (
+          <Line
+            key={`${item.test} ${item.side} ${item.gate}`}
+            side={item.side}
+            title={testName(item.test)}
+          >
+            {gateWords(item.gate)}
           </Line>
         ))}
       </Part>
