@@ -105,6 +105,14 @@ class Bones(CoreCase):
         self.assertEqual(both, {"fracture.fibula": "possible", "fracture.tibia": "possible"})
         self.assertEqual(self.right(done("ankle.bump", bone="talus", result="negative")), {})
 
+    def test_a1_a_bone_nobody_named_is_held_and_asked_for(self) -> None:
+        drawer = done("ankle.anterior_drawer", laxity=2)
+        for test in ("ankle.percussion", "ankle.tuning_fork", "ankle.bump"):
+            reading = self.reading(done(test, result="positive"), drawer)
+            self.assertEqual((reading["flags"], reading["next"][0]["test"]), ([], test))
+            self.assertEqual([item["gate"] for item in reading["held"]], ["fracture_doubt"])
+        self.assertEqual(self.reading(done("ankle.bump", result="negative"), drawer)["held"], [])
+
     def test_a1b_the_high_fibula(self) -> None:
         sound = steps("yes", "yes")
         self.assertEqual(self.right(tender("fibular_head"), sound, **hurt()), {"fracture.fibula": "possible"})
@@ -115,6 +123,9 @@ class Bones(CoreCase):
         self.assertEqual(
             self.right(tender("fibular_head"), sound, squeeze, **hurt())["fracture.fibula"], "likely"
         )
+        story = hurt(sites=["medial"])
+        del story["intake"]["complaint"]["side"]
+        self.assertEqual(self.right(tender("fibular_head"), sound, **story)["fracture.fibula"], "likely")
         gradual = self.right(tender("fibular_head"), sound, **hurt(kind="gradual"))
         self.assertEqual(gradual, {})
 
@@ -151,6 +162,10 @@ class Bones(CoreCase):
             self.assertEqual([(f["strength"], f["urgency"]) for f in flags], [("possible", urgency)], point)
         night = stressed(tender("tibia_shaft"), symptoms=["night_pain"])
         self.assertEqual(strengths(night)[("fracture.tibia", "right")], "likely")
+        unrelieved = stressed(tender("tibia_shaft"), red_flags=["night_pain_unrelieved"])
+        self.assertEqual(strengths(unrelieved)[("fracture.tibia", "right")], "likely")
+        tapped = stressed(done("ankle.percussion", bone="tibia", pain=pain()))["flags"]
+        self.assertEqual([(f["code"], f["urgency"]) for f in tapped], [("fracture.tibia", "same_day")])
         hop = stressed(tender("tibia_shaft"), done("ankle.hop", able=True, pain={"present": True}))
         self.assertEqual(strengths(hop)[("fracture.tibia", "right")], "likely")
         fulcrum = stressed(done("hip.fulcrum", result="positive"))
@@ -165,12 +180,20 @@ class Bones(CoreCase):
             ("fifth_metatarsal_base", "metatarsal", "same_day"),
             ("heel", "calcaneus", "refer"),
             ("fibula_shaft", "fibula", "refer"),
+            ("groin", "femoral_neck", "same_day"),
         ):
-            flag = self.flag(f"fracture.{bone}", done("ankle.hop", pain=pain(site)), **story)
-            self.assertEqual((flag["strength"], flag["urgency"]), ("likely", urgency))
+            for hop in ("ankle.hop", "ankle.side_hop"):
+                flag = self.flag(f"fracture.{bone}", done(hop, pain=pain(site)), **story)
+                self.assertEqual((flag["strength"], flag["urgency"]), ("likely", urgency))
         self.assertEqual(self.right(done("ankle.hop", pain=pain("calf")), **story), {})
         tapped = done("ankle.percussion", bone="metatarsal", pain=pain())
         self.assertEqual(self.right(tapped, **story), {"fracture.metatarsal": "possible"})
+        fork = self.flag(
+            "fracture.metatarsal",
+            done("ankle.tuning_fork", bone="metatarsal", result="positive"),
+            **hurt("leg", None, "gradual", load_change=True, symptoms=["night_pain"]),
+        )
+        self.assertEqual([reason["rule"] for reason in fork["because"]], ["A1"])
 
 
 class Clot(CoreCase):

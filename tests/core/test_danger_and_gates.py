@@ -67,11 +67,15 @@ class FromTheStory(unittest.TestCase):
         for test, values, strength in (
             ("hip.rom.internal_rotation_0", {"passive": 40}, "possible"),
             ("hip.fulcrum", {"result": "positive"}, "possible"),
+            ("ankle.side_hop", {"count": 3}, "likely"),
             ("ankle.hop", {"able": True}, "likely"),
         ):
-            entry = {"test": test, "side": "left", "values": values, "pain": GROIN_PAIN}
-            reading = read(record([entry], **told))
-            self.assert_flags(reading, ("fracture.femoral_neck", "left", strength, "same_day"))
+            for pain in (GROIN_PAIN, {"present": True, "familiar": True}):
+                entry = {"test": test, "side": "left", "values": values, "pain": pain}
+                reading = read(record([entry], **told))
+                self.assert_flags(reading, ("fracture.femoral_neck", "left", strength, "same_day"))
+        unplaced = {**entry, "pain": {"present": True}}
+        self.assert_flags(read(record([unplaced], **told)))
         elsewhere = {**entry, "pain": {"present": True, "site": "knee"}}
         self.assert_flags(read(record([elsewhere], **told)))
         for short in (story("hip", sites=["groin"]), story("hip", load_change=True)):

@@ -215,6 +215,13 @@ class Arthritis(HipCase):
         stiff = told(age=45, symptoms=both[:1], morning_stiffness_min=1)
         self.assertEqual(self.left(**stiff), {ARTHRITIS: "possible"})
 
+    def test_h6_the_story_counts_where_nobody_wrote_down_what_hurts(self) -> None:
+        story = told("ankle", age=45, symptoms=["shoes_and_socks", "getting_out_of_car"])
+        self.assertEqual(self.left(**story), {})
+        del story["intake"]["complaint"]
+        (flag,) = read(record([], **story))["flags"]
+        self.assertEqual((flag["code"], flag["side"], flag["strength"]), (ARTHRITIS, None, "possible"))
+
 
 class TendonAndControl(HipCase):
     def test_h7_stance(self) -> None:

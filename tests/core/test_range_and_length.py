@@ -127,6 +127,18 @@ class AgainstOtherSide(RangeCase):
         short = self.flags(rom("abduction", passive=30, active=10))
         self.assertEqual(set(short), {("mobility.hip_abduction", "left")})
 
+    def test_r4_the_big_toe(self) -> None:
+        toe = "foot.rom.first_mtp_extension"
+        for passive, active, expected in (
+            (65, 54.9, {"weakness.toe_extensors": "possible"}),
+            (65, 55, {}),
+            (64, 40, {"mobility.first_mtp_extension": "possible"}),
+        ):
+            found = self.flags(
+                {"test": toe, "side": "left", "values": {"passive": passive, "active": active}}
+            )
+            self.assertEqual({code: strength for (code, _), strength in found.items()}, expected)
+
 
 class OtherLengths(RangeCase):
     def one(self, test: str, seen: list[str] | None = None, **values: Any) -> dict[str, Any]:

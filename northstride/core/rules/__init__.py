@@ -59,6 +59,7 @@ DANGER_RULES: tuple[FindingRule, ...] = (
 # What is missing before anything is loaded is asked in this order, before all else.
 GATE_RULES: tuple[GateRule, ...] = (
     fracture_rule.fracture_questions,
+    bone.bone_not_named,
     blood.clot_gate,
     danger.growth_plate_gate,
 )

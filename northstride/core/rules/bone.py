@@ -6,17 +6,18 @@ from collections.abc import Iterator
 
 from northstride.core.case import Case
 from northstride.core.examination import Entry
-from northstride.core.findings import Finding, GateRaised, Reason, Strength, Urgency
+from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
 from northstride.core.rules.fracture_rule import fracture_questions, fracture_rule
 from northstride.core.rules.onset import sudden
-from northstride.core.rules.pain import hurts, hurts_at
+from northstride.core.rules.pain import answers, hurts, hurts_at
 from northstride.core.rules.palpation import STEPS, palpated_at, tender_points
 from northstride.core.sides import SIDES, Side
 
 SQUEEZE = "ankle.squeeze"
 PERCUSSION = "ankle.percussion"
 SHAKING = (PERCUSSION, "ankle.tuning_fork", "ankle.bump")
-SPRING, HOP = "ankle.fibula_spring", "ankle.hop"
+SPRING = "ankle.fibula_spring"
+HOPS = ("ankle.hop", "ankle.side_hop")
 UPPER_LEG = frozenset({"hip", "groin", "thigh"})
 
 
@@ -35,7 +36,8 @@ BONE_OF_POINT = {
 }
 # Bone stress at these places is seen the same day, elsewhere it is referred.
 RISKY_POINTS = frozenset({"navicular", "tibia_shaft", "fifth_metatarsal_base"})
-RISKY_BONES = frozenset({"femur", "femoral_neck", "navicular"})
+# A tap along the tibia is a tap on its shaft.
+RISKY_BONES = frozenset({"femur", "femoral_neck", "navicular", "tibia"})
 # Places of pain that lie on one bone.
 BONE_OF_SITE = {
     "fibula_shaft": "fibula",
@@ -44,7 +46,10 @@ BONE_OF_SITE = {
     "heel": "calcaneus",
     "navicular": "navicular",
     "fifth_metatarsal_base": "metatarsal",
+    "groin": "femoral_neck",
 }
+NIGHT = "night_pain"
+NIGHT_UNRELIEVED = "night_pain_unrelieved"
 
 
 def _shaken(case: Case, side: Side) -> dict[str, list[Entry]]:
@@ -78,6 +83,16 @@ def bone_shaken(case: Case) -> Iterator[Finding]:
             yield Finding(f"fracture.{bone}", side, strength, because, test, urgency=Urgency.SAME_DAY)
 
 
+def bone_not_named(case: Case) -> Iterator[GateRaised | Next]:
+    """A1: a bone answered and nobody wrote which: held until it is named."""
+    for side in SIDES:
+        for test in SHAKING:
+            entry = case.entry(test, side)
+            if entry is not None and _is_positive(entry, side):
+                yield GateRaised("fracture_doubt", side, until_answered=True)
+                yield Next(test, side, "A bone answered: write which one.")
+
+
 def _injured_bone(
     case: Case, bone: str, side: Side, strength: Strength, rule: str, says: str, urgency: Urgency
 ) -> Finding:
@@ -90,7 +105,8 @@ def _medial_or_high_signs(case: Case, side: Side) -> bool:
     """Medial pain or tenderness, or a sign of the syndesmosis: the break may be high."""
     points = tender_points(case, side)
     complaint = case.exam.intake.complaint
-    told = complaint is not None and "medial" in complaint.sites and side in case.complaint_sides
+    here = side in case.complaint_sides or case.complaint_sides == (None,)
+    told = complaint is not None and "medial" in complaint.sites and here
     pains = {e.pain.site for e in case.current_entries if e.side is side and e.pain and e.pain.present}
     loose = any(
         isinstance(grade := case.value(test, measure, side), int) and grade >= limit
@@ -141,7 +157,7 @@ def bone_stress(case: Case) -> Iterator[Finding]:
     if onset is None or onset.kind != "gradual" or not case.exam.intake.load_change:
         return
     for side in SIDES:
-        worse = hurts(case.entry(HOP, side)) or "night_pain" in case.exam.intake.symptoms
+        worse = _hurts_at_night(case) or any(hurts(case.entry(hop, side)) for hop in HOPS)
         strength = Strength.LIKELY if worse else Strength.POSSIBLE
         for bone, risky in _sore_bones(case, side).items():
             urgency = Urgency.SAME_DAY if risky else Urgency.REFER
@@ -149,34 +165,39 @@ def bone_stress(case: Case) -> Iterator[Finding]:
             yield _injured_bone(case, bone, side, strength, "A1c", says, urgency)
 
 
+def _hurts_at_night(case: Case) -> bool:
+    intake = case.exam.intake
+    return NIGHT in intake.symptoms or NIGHT_UNRELIEVED in intake.red_flags
+
+
 def _sore_bones(case: Case, side: Side) -> dict[str, bool]:
     """Bones that hurt, and whether the place is a risky one."""
     sore: dict[str, bool] = {}
-    for point in sorted(tender_points(case, side)):
-        bone = BONE_OF_POINT.get(point)
+
+    def hurting(bone: str | None, *, risky: bool) -> None:
         if bone is not None:
-            sore[bone] = sore.get(bone, False) or point in RISKY_POINTS
-    for bone in (*_shaken(case, side), *_sore_when_tapped(case, side)):
-        sore.setdefault(bone, bone in RISKY_BONES)
-    if _answers(case, "foot.calcaneal_squeeze", side):
-        sore.setdefault("calcaneus", False)
-    if _answers(case, "hip.fulcrum", side):
-        sore["femur"] = True
-    hop = case.entry(HOP, side)
-    site = hop.pain.site if hop and hop.pain and hop.pain.present else None
-    if site in BONE_OF_SITE:
-        sore[BONE_OF_SITE[site]] = sore.get(BONE_OF_SITE[site], False) or site in RISKY_POINTS
+            sore[bone] = sore.get(bone, False) or risky
+
+    for point in sorted(tender_points(case, side)):
+        hurting(BONE_OF_POINT.get(point), risky=point in RISKY_POINTS)
+    for bone in _sore_when_tapped(case, side):
+        if bone not in sore:
+            hurting(bone, risky=bone in RISKY_BONES)
+    if answers(case, "foot.calcaneal_squeeze", side):
+        hurting("calcaneus", risky=False)
+    if answers(case, "hip.fulcrum", side):
+        hurting("femur", risky=True)
+    for hop in HOPS:
+        entry = case.entry(hop, side)
+        site = entry.pain.site if entry and entry.pain and entry.pain.present else None
+        hurting(BONE_OF_SITE.get(site or ""), risky=site in RISKY_POINTS or site == "groin")
     return sore
-
-
-def _answers(case: Case, test: str, side: Side) -> bool:
-    return case.value(test, "result", side) == "positive" or hurts(case.entry(test, side))
 
 
 def _sore_when_tapped(case: Case, side: Side) -> Iterator[str]:
     for entry in case.entries(PERCUSSION, side):
         bone = entry.value("bone", side)
-        if hurts(entry) and isinstance(bone, str):
+        if isinstance(bone, str) and (hurts(entry) or _is_positive(entry, side)):
             yield bone
 
 

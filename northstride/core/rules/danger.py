@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northstride.core.case import Case
+from northstride.core.examination import Entry
 from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
 from northstride.core.measurement import less_than
 from northstride.core.norms import limits
@@ -23,6 +24,7 @@ ROTATIONS = (
     "hip.rom.external_rotation_0",
 )
 GROIN = frozenset({"groin"})
+HOPS = ("ankle.hop", "ankle.side_hop")
 HIP_REGIONS = frozenset({"hip", "groin", "thigh", "knee"})
 HIP_SITES = frozenset({"groin", "lateral_hip", "anterior_thigh", "posterior_thigh", "lateral_thigh", "knee"})
 
@@ -87,15 +89,22 @@ def femoral_neck_stress(case: Case) -> Iterator[Finding]:
     for side in SIDES:
         for test, strength in (
             *((rotation, Strength.POSSIBLE) for rotation in (*ROTATIONS, "hip.fulcrum")),
-            ("ankle.hop", Strength.LIKELY),
+            *((hop, Strength.LIKELY) for hop in HOPS),
         ):
             entry = case.entry(test, side)
-            if entry is not None and hurts_at(entry, "groin"):
+            if entry is not None and _groin_pain(entry):
                 says = "Groin pain under load, a load jump, and groin pain here: no further loading."
                 because = Reason(entry.at, "S5", says)
                 yield Finding(
                     "fracture.femoral_neck", side, strength, because, test, urgency=Urgency.SAME_DAY
                 )
+
+
+def _groin_pain(entry: Entry) -> bool:
+    """At the groin; the pain they came with is there too, where no place was written."""
+    pain = entry.pain
+    unplaced = pain is not None and pain.present and pain.site is None and pain.familiar is True
+    return unplaced or hurts_at(entry, "groin")
 
 
 def _groin(case: Case) -> bool:

@@ -9,7 +9,7 @@ from northstride.core.examination import Entry
 from northstride.core.findings import Finding, Reason, Strength, Urgency
 from northstride.core.rules.laxity import by_grade, lax
 from northstride.core.rules.nerve import FIELDS, TUNNEL_FIELDS
-from northstride.core.rules.pain import hurts
+from northstride.core.rules.pain import answers, hurts
 from northstride.core.rules.palpation import tender_points
 from northstride.core.sides import SIDES, Side
 
@@ -145,8 +145,8 @@ def _fascia(
 
 
 def _heel_bone_instead(case: Case, side: Side) -> tuple[str, ...]:
-    positive = case.value(HEEL_SQUEEZE, "result", side) == "positive"
-    return ("Pressing the heel bone from both sides hurts: think of the bone.",) if positive else ()
+    sore = answers(case, HEEL_SQUEEZE, side)
+    return ("Pressing the heel bone from both sides hurts: think of the bone.",) if sore else ()
 
 
 def sinus_tarsi_sore(case: Case) -> Iterator[Finding]:

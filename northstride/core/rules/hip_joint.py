@@ -240,11 +240,16 @@ def arthritis_criteria(case: Case) -> Iterator[Finding]:
             )
 
 
+def _complains_elsewhere(case: Case) -> bool:
+    """Of something that is not the hip; a complaint nobody wrote down may be the hip."""
+    return case.has_complaint and not case.complains_of(PAIN_REGIONS, PAIN_SITES)
+
+
 def arthritis_story(case: Case) -> Iterator[Finding]:
     """H6: the story alone, age 45 or more and two of three."""
     told = {"shoes_and_socks", "getting_out_of_car"} & case.exam.intake.symptoms
     signs = len(told) + _stiff_in_the_morning(case)
-    if not case.complains_of(PAIN_REGIONS, PAIN_SITES) or signs < 2:
+    if signs < 2 or _complains_elsewhere(case):
         return
     if _age_from(case, "osteoarthritis_age_with_stiffness"):
         for side in case.complaint_sides:

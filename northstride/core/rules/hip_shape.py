@@ -122,7 +122,7 @@ def legs_differ(case: Case) -> Iterator[Finding]:
     if not less_than(abs(difference), LIMIT["leg_length_possible_from"]):
         matters = not less_than(abs(difference), case.schools["leg_length_matters"])
         strength = Strength.LIKELY if matters else Strength.POSSIBLE
-        says = f"{plain(abs(difference))} mm shorter from spine to ankle{_galeazzi(case)}."
+        says = f"{plain(abs(difference))} mm shorter from pelvis to ankle{_galeazzi(case)}."
         because = Reason(left.at, "H10", says)
         yield Finding(TRUE, shorter, strength, because, LENGTH, "true_length", settle=settle)
         return

@@ -45,6 +45,7 @@ MOTIONS = (
     Motion("ankle_eversion", ("ankle.rom.eversion",), "ankle_evertors"),
 )
 FIRST_MTP = "foot.rom.first_mtp_extension"
+BIG_TOE = Motion("first_mtp_extension", (FIRST_MTP,), "toe_extensors")
 # One stop in the way of moving tells more than the number; it is a reason, not a step.
 TELLING_END_FEEL = {"bony_block": "a bony block at the end", "empty": "an empty end"}
 
@@ -138,8 +139,7 @@ def big_toe_moves_less(case: Case) -> Iterator[Finding]:
 
 def moves_less_than_other_side(case: Case, _findings: Sequence[Finding]) -> Iterator[Step]:
     """R2: a side difference that matters, one step more on the shorter side."""
-    motions = [*MOTIONS, Motion("first_mtp_extension", (FIRST_MTP,), "toe_extensors")]
-    for motion in motions:
+    for motion in (*MOTIONS, BIG_TOE):
         for test in motion.tests:
             both = case.alike(test, test, *SIDES)
             if both is None:
@@ -156,14 +156,20 @@ def moves_less_than_other_side(case: Case, _findings: Sequence[Finding]) -> Iter
             yield Step(f"mobility.{motion.code}", side, because, test, "passive", makes=True, sources=sources)
 
 
+def _is_short(case: Case, motion: Motion, test: str, side: Side) -> bool:
+    if motion is BIG_TOE:
+        return any(finding.side is side for finding in big_toe_moves_less(case))
+    return any(True for _ in _against_norm(case, motion, test, side))
+
+
 def moves_less_by_itself(case: Case) -> Iterator[Finding]:
     """R4: active lags behind passive by more than 10° with passive in range."""
-    for motion in MOTIONS:
+    for motion in (*MOTIONS, BIG_TOE):
         for test in motion.tests:
             for side in SIDES:
                 passive = case.number(test, "passive", side)
                 active = case.number(test, "active", side)
-                if passive is None or active is None or list(_against_norm(case, motion, test, side)):
+                if passive is None or active is None or _is_short(case, motion, test, side):
                     continue
                 lag = passive.value - active.value
                 if more_than(lag, LIMIT["active_lag_beyond"]):

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from northstride.core.case import Case
 from northstride.core.examination import Entry
+from northstride.core.sides import Side
 
 
 def hurts(entry: Entry | None) -> bool:
@@ -23,3 +25,8 @@ def their_own_pain(entry: Entry | None, site: str) -> bool:
     return (
         hurts_at(entry, site) and entry is not None and entry.pain is not None and bool(entry.pain.familiar)
     )
+
+
+def answers(case: Case, test: str, side: Side) -> bool:
+    """Written positive, or painful: what a pressed or loaded bone does."""
+    return case.value(test, "result", side) == "positive" or hurts(case.entry(test, side))
