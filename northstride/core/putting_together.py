@@ -16,12 +16,13 @@ from northstride.core.findings import (
     Flag,
     Held,
     Recheck,
+    Settle,
     Step,
     Strength,
     Urgency,
 )
 from northstride.core.norms import advice_for, default_action
-from northstride.core.sides import Side
+from northstride.core.sides import SIDES, Side
 
 BOTH_HURT = "Both sides have been hurt: the other side is no safe normal."
 WITH_SUPPORT = "Cannot balance: read as done with support."
@@ -90,7 +91,7 @@ def _flag(
         _urgency(code, strength, findings, again=again),
         _unique([*(finding.because for finding in findings), *(step.because for step in steps)]),
         _unique([*_against(case, findings, [*findings, *steps]), *(cap.says for cap in lowering)]),
-        _unique([settle for finding in findings for settle in finding.settle]),
+        _unique([s for finding in findings for s in finding.settle if not _done(case, s, side)]),
         # A step comes from a comparison, so a flag with one was compared.
         not steps and not any(_compared(case, finding) for finding in findings),
         _unique([source for item in given for source in item.sources]),
@@ -129,6 +130,23 @@ def _compared(case: Case, finding: Finding) -> bool:
         if measure.instead_of == finding.measure
     }
     return any(entry.value(code, other) is not None for code in wanted)
+
+
+def _done(case: Case, settle: Settle, side: Side | None) -> bool:
+    """What was done already can settle nothing more."""
+    lanes: dict[Side | None, None] = dict.fromkeys((side, lane_of(case, settle.test, side)))
+    if side is None:
+        lanes = dict.fromkeys((None, *SIDES))
+    return any(
+        settle.measure is None or entry.value(settle.measure, lane) is not None
+        for lane in lanes
+        for entry in case.entries(settle.test, lane)
+    )
+
+
+def lane_of(case: Case, test: str, side: Side | None) -> Side | None:
+    """Where a test is asked for: on the side of the flag, or on none where it is done for both at once."""
+    return side if case.catalogue.tests[test].sides == "each" else None
 
 
 def _flag_order(flag: Flag) -> tuple[int, int, str, str, str]:

@@ -9,10 +9,11 @@ from itertools import islice
 from northstride.core.case import Case
 from northstride.core.evidence import ratio_of, says
 from northstride.core.examination import Entry, Examination
-from northstride.core.findings import Flag, Next, Settle, Strength
+from northstride.core.findings import Flag, Next, Strength
 from northstride.core.judging import Judgement, judge
 from northstride.core.norms import limits
 from northstride.core.norms.accuracy import AccuracyFigure, accuracy_figures
+from northstride.core.putting_together import lane_of
 from northstride.core.sides import SIDES, Side
 from northstride.core.signs import Result, as_if
 
@@ -26,8 +27,11 @@ def what_next(judged: Judgement) -> tuple[Next, ...]:
     signs of flagged structures by what they could change per second and turn.
     """
     case = judged.case
-    wanted = dict.fromkeys((*judged.asked, *_settling(case, judged.flags)))
-    offered = [item for item in wanted if not judged.holds(item.test, item.side)]
+    wanted = (*judged.asked, *_settling(case, judged.flags))
+    # One test is asked once, for the first reason there is.
+    first = {(item.test, item.side): item for item in reversed(wanted)}
+    offered = [item for item in wanted if first[(item.test, item.side)] is item]
+    offered = [item for item in offered if not judged.holds(item.test, item.side)]
     kept = [item for asked in offered if (item := _lying_well(case, asked)) is not None]
     if len(kept) < MOST:
         named = {(item.test, item.side) for item in kept}
@@ -38,16 +42,7 @@ def what_next(judged: Judgement) -> tuple[Next, ...]:
 def _settling(case: Case, flags: Iterable[Flag]) -> Iterator[Next]:
     for flag in flags:
         for settle in flag.settle:
-            if not _done(case, settle, flag.side):
-                yield Next(settle.test, flag.side, settle.why)
-
-
-def _done(case: Case, settle: Settle, side: Side | None) -> bool:
-    lane = side if case.catalogue.tests[settle.test].sides == "each" else None
-    entry = case.entry(settle.test, lane)
-    if entry is None or settle.measure is None:
-        return entry is not None
-    return any(entry.value(settle.measure, each) is not None for each in (lane, None, *SIDES))
+            yield Next(settle.test, lane_of(case, settle.test, flag.side), settle.why)
 
 
 def _lying_well(case: Case, item: Next) -> Next | None:

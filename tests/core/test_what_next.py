@@ -29,6 +29,108 @@ class WhatNext(unittest.TestCase):
         other = done("hip.thigh_thrust", "left", result="negative")
         self.assertEqual(named([faber, other])[0], ("hip.thigh_thrust", "right"))
 
+    def test_every_open_flag_says_what_would_settle_it_until_that_is_done(self) -> None:
+        """One sign, the test that would settle it, and that test done without the sign."""
+        groin, low = pain("groin", True), pain()
+        for sign, code, test, sound in (
+            (
+                done("hip.fadir", pain=groin, result="positive"),
+                "intra_articular.impingement",
+                "hip.faber",
+                {"pain_change": "none"},
+            ),
+            (
+                done("hip.posterior_impingement", pain=groin, result="positive"),
+                "intra_articular.labral",
+                "hip.flexion_circumduction_ir",
+                {"result": "negative"},
+            ),
+            (
+                done("hip.trendelenburg", lifts="none"),
+                "control.hip_abductors",
+                "hip.resisted.abduction",
+                {"grade": "5"},
+            ),
+            (
+                done("hip.resisted.adduction", pain=groin, grade="5"),
+                "tendon.adductor",
+                "hip.palpation",
+                {"tender": []},
+            ),
+            (
+                done("hip.palpation", tender=["ischial_tuberosity"]),
+                "tendon.proximal_hamstring",
+                "hip.resisted.extension",
+                {"grade": "5"},
+            ),
+            (
+                done("hip.craig", torsion=16),
+                "alignment.femoral_anteversion",
+                "hip.rom.internal_rotation_0",
+                {"passive": 45},
+            ),
+            (
+                done("ankle.inversion_tilt", laxity=1),
+                "instability.cfl",
+                "ankle.anterior_drawer",
+                {"laxity": 0},
+            ),
+            (
+                done("ankle.eversion_tilt", laxity=1),
+                "instability.deltoid",
+                "ankle.stress_tibiocalcaneal",
+                {"laxity": 0},
+            ),
+            (
+                done("ankle.talar_swing", swing="reduced"),
+                "mobility.talocrural_posterior_glide",
+                "ankle.lunge",
+                {"distance": 120},
+            ),
+            (
+                done("ankle.lunge", distance=80),
+                "mobility.ankle_dorsiflexion",
+                "ankle.play.posterior_glide",
+                {"grade": 3},
+            ),
+            (
+                done("ankle.heel_rise", count=25, arch_forms=False),
+                "tendon.tibialis_posterior",
+                "foot.standing",
+                {"arch": "normal"},
+            ),
+            (
+                done("foot.midfoot_stress", pain=low, laxity=0),
+                "instability.tarsometatarsal",
+                "ankle.look",
+                {"bruising": []},
+            ),
+            (
+                done("ankle.toe_spread", result="unable"),
+                "nerve.tarsal_tunnel",
+                "ankle.sensation",
+                {"medial_plantar": "same"},
+            ),
+        ):
+            with self.subTest(code=code):
+                other = [done("ankle.toe_spread", "left", result="able")]
+                self.assertIn(test, self._settles([sign, *other], code))
+                self.assertIn(test, [asked for asked, _ in named([sign, *other])])
+                settled = done(test, **sound)
+                self.assertNotIn(test, self._settles([sign, settled, *other], code))
+
+    def _settles(self, entries: list[dict[str, Any]], code: str) -> list[str]:
+        found = [flag for flag in read(record(entries))["flags"] if flag["code"] == code]
+        self.assertEqual(len(found), 1, code)
+        return list(found[0]["settle"])
+
+    def test_one_test_is_offered_once(self) -> None:
+        """FABER and the raised leg both ask for the low back, which has no side."""
+        faber = done("hip.faber", pain=pain("lumbar"))
+        raised = done("hip.straight_leg_raise", foot_up_worse=True)
+        asked = [item for item in named([faber, raised]) if item[0] == "lumbar.screen"]
+        self.assertEqual(asked, [("lumbar.screen", None)])
+
     def test_untested_signs_by_what_they_tell_for_their_cost(self) -> None:
         gap = done(GAP, gap=True)
         # Tone beside a gap would change nothing, so only the squeeze is offered.

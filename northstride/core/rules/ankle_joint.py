@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from northstride.core.case import Case
-from northstride.core.findings import Finding, Reason, Step, Strength
+from northstride.core.findings import Finding, Reason, Settle, Step, Strength
 from northstride.core.measurement import less_than
 from northstride.core.norms import limits
 from northstride.core.rules.joint_range import (
@@ -65,7 +65,8 @@ def lunge_short(case: Case) -> Iterator[Finding]:
             found = case.number(LUNGE, measure, side)
             if found is not None and less_than(found.value, LIMIT[limit]):
                 because = Reason(found.at, "A10", f"The lunge stops at {plain(found.value)}{unit}.")
-                yield Finding(DORSIFLEXION, side, Strength.POSSIBLE, because, LUNGE, measure)
+                settle = (Settle(POSTERIOR_GLIDE, "Tells whether the joint or the calf stops it."),)
+                yield Finding(DORSIFLEXION, side, Strength.POSSIBLE, because, LUNGE, measure, settle=settle)
 
 
 def lunges_less_than_other_side(case: Case, _findings: Sequence[Finding]) -> Iterator[Step]:
@@ -105,10 +106,11 @@ def talus_does_not_glide_back(case: Case) -> Iterator[Finding]:
             continue
         bends_less = _bends_less(case, side)
         strength = Strength.LIKELY if bends_less else Strength.POSSIBLE
+        settle = () if bends_less else (Settle(LUNGE, "Tells whether the ankle bends less."),)
         for test, measure, says in signs:
             says += ", and the ankle bends less." if bends_less else "."
             because = Reason(_at(case, test, side), "A10", says)
-            yield Finding(TALUS_BACK, side, strength, because, test, measure)
+            yield Finding(TALUS_BACK, side, strength, because, test, measure, settle=settle)
 
 
 def other_play_is_little(case: Case) -> Iterator[Finding]:

@@ -163,11 +163,11 @@ def lateral_ligaments(case: Case) -> Iterator[Finding]:
 
 
 def _with_second_ligament(finding: Finding) -> Finding:
-    """A lax front ligament asks for the one beside it."""
-    if finding.code != ATFL:
+    """A lax front ligament asks for the one beside it, and that one for the front."""
+    beside = {ATFL: TILT, CFL: DRAWER}.get(finding.code)
+    if beside is None:
         return finding
-    settle = (Settle(TILT, "Tells whether the second ligament is involved."),)
-    return replace(finding, settle=settle)
+    return replace(finding, settle=(Settle(beside, "Tells whether a second ligament is involved."),))
 
 
 def delayed_examination(case: Case) -> Iterator[Finding]:
@@ -224,7 +224,8 @@ def deltoid(case: Case) -> Iterator[Finding]:
             found = lax(case, DELTOID, "A6", entry, side, (), band)
             found = found or sore(case, DELTOID, "A6", entry, side, band)
             if found is not None:
-                yield found
+                other = DELTOID_TESTS[0] if entry.test != DELTOID_TESTS[0] else DELTOID_TESTS[2]
+                yield replace(found, settle=(Settle(other, "A second test that agrees says more."),))
 
 
 def deltoid_tests_agree(_case: Case, findings: Sequence[Finding]) -> Iterator[Step]:

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northstride.core.case import Case
 from northstride.core.examination import Entry
-from northstride.core.findings import Cap, Finding, Reason, Retake, Strength, Urgency
+from northstride.core.findings import Cap, Finding, Reason, Retake, Settle, Strength, Urgency
 from northstride.core.measurement import less_than
 from northstride.core.norms import limits
 from northstride.core.rules.foot_shape import heel_leans_out
@@ -146,7 +146,8 @@ def heel_does_not_turn_in(case: Case) -> Iterator[Finding]:
         agrees = _tibialis_agrees(case, side)
         says = f"On one foot {' and '.join(failing)}" + (f"; {agrees}." if agrees else ".")
         strength = Strength.LIKELY if agrees else Strength.POSSIBLE
-        yield Finding(TIBIALIS, side, strength, Reason(entry.at, "A15", says), RISE)
+        settle = () if agrees else (Settle(STANDING, "A flat arch or a heel that leans out would agree."),)
+        yield Finding(TIBIALIS, side, strength, Reason(entry.at, "A15", says), RISE, settle=settle)
 
 
 def _tibialis_agrees(case: Case, side: Side) -> str:

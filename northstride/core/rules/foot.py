@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from northstride.core.case import Case
 from northstride.core.examination import Entry
-from northstride.core.findings import Finding, Reason, Strength, Urgency
+from northstride.core.findings import Finding, Reason, Settle, Strength, Urgency
 from northstride.core.rules.laxity import by_grade, lax
 from northstride.core.rules.nerve import FIELDS, TUNNEL_FIELDS
 from northstride.core.rules.pain import answers, hurts
@@ -53,7 +54,9 @@ def midfoot_gives(case: Case) -> Iterator[Finding]:
             yield _midfoot(side, entry, says, Strength.LIKELY, Urgency.SAME_DAY)
         else:
             says = "Stressing the midfoot hurts."
-            yield _midfoot(side, entry, says, Strength.POSSIBLE, Urgency.REFER)
+            found = _midfoot(side, entry, says, Strength.POSSIBLE, Urgency.REFER)
+            why = "A bruised sole would make it a matter for today."
+            yield replace(found, settle=(Settle(LOOK, why, "bruising"),))
 
 
 def _midfoot(

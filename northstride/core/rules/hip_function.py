@@ -1,11 +1,10 @@
-"""H7, H8, H11 to H13: tendon, control and strength around the hip, and the groin by structure."""
+"""H7, H8, H11, H12: tendon, control and strength around the hip."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
 from northstride.core.case import Case
-from northstride.core.examination import Entry
 from northstride.core.findings import (
     Finding,
     Next,
@@ -14,20 +13,21 @@ from northstride.core.findings import (
     RuledDown,
     Settle,
     Strength,
-    Urgency,
 )
 from northstride.core.measurement import less_than, more_than
 from northstride.core.norms import limits
 from northstride.core.rules.pain import hurts, hurts_at, painless, their_own_pain
+from northstride.core.rules.palpation import HIP_PALPATION as PALPATION
+from northstride.core.rules.palpation import tender_hip
 from northstride.core.rules.symmetry import weaker_side
 from northstride.core.sides import SIDES, Side
 from northstride.core.strength_grade import at_most
 
 LIMIT = limits("hip_joint")
 
-STANCE, TRENDELENBURG, PALPATION = "hip.single_leg_stance", "hip.trendelenburg", "hip.palpation"
+STANCE, TRENDELENBURG = "hip.single_leg_stance", "hip.trendelenburg"
 ABDUCTION = "hip.resisted.abduction"
-STEP_DOWN, SQUAT, GAIT, SQUEEZE = "hip.step_down", "hip.squat", "hip.gait", "hip.adductor_squeeze"
+STEP_DOWN, SQUAT, GAIT = "hip.step_down", "hip.squat", "hip.gait"
 GLUTEAL, ABDUCTORS = "tendon.gluteal", "control.hip_abductors"
 
 RESISTED = {
@@ -46,13 +46,6 @@ RESISTED = {
 }
 
 
-def _tender(case: Case, point: str, side: Side) -> Entry | None:
-    """The entry in which a point was tender."""
-    entry = case.entry(PALPATION, side)
-    tender = entry.value("tender", side) if entry else None
-    return entry if isinstance(tender, tuple) and point in tender else None
-
-
 def stance_brings_the_pain(case: Case) -> Iterator[Finding]:
     """H7: their own outer hip pain on one leg within 30 s; between 30 and 60 s it says less."""
     for side in SIDES:
@@ -65,11 +58,17 @@ def stance_brings_the_pain(case: Case) -> Iterator[Finding]:
         late = began is not None and more_than(began.value, LIMIT["stance_seconds"])
         says = "Their own outer hip pain comes on one leg"
         strength = Strength.POSSIBLE if late else Strength.LIKELY
-        if not late and _tender(case, "greater_trochanter", side):
+        if not late and tender_hip(case, "greater_trochanter", side):
             strength, says = Strength.STRONG, f"{says}, and the trochanter is tender"
-        because = Reason(entry.at, "H7", f"{says}.")
-        sources = ("Lequesne 2008", "Grimaldi 2017")
-        yield Finding(GLUTEAL, side, strength, because, STANCE, None, (), (), sources)
+        yield Finding(
+            GLUTEAL,
+            side,
+            strength,
+            Reason(entry.at, "H7", f"{says}."),
+            STANCE,
+            settle=(Settle(PALPATION, "A tender trochanter would agree.", "tender"),),
+            sources=("Lequesne 2008", "Grimaldi 2017"),
+        )
 
 
 def outer_hip_cleared(case: Case) -> Iterator[RuledDown]:
@@ -119,7 +118,10 @@ def pelvis_is_not_held(case: Case) -> Iterator[Finding]:
         if entry.seen & {"hip_pain", "loses_balance"} or hurts_at(entry, "sacroiliac"):
             strength, against = Strength.POSSIBLE, ("Pain or lost balance: it may be false.",)
         because = Reason(entry.at, "H8", f"On this leg the pelvis {' and '.join(signs)}.")
-        yield Finding(ABDUCTORS, side, strength, because, TRENDELENBURG, None, against, (), ("Bird 2001",))
+        settle = (Settle(ABDUCTION, "Weak abductors would agree."),)
+        yield Finding(
+            ABDUCTORS, side, strength, because, TRENDELENBURG, None, against, settle, ("Bird 2001",)
+        )
 
 
 def _abductors_weak(case: Case, side: Side) -> bool:
@@ -215,67 +217,3 @@ def heels_lifted(case: Case) -> Iterator[Next]:
         for side in SIDES:
             if case.entry("ankle.lunge", side) is None:
                 yield Next("ankle.lunge", side, "The heels lifted: is the ankle stiff?")
-
-
-def groin_by_structure(case: Case) -> Iterator[Finding]:
-    """H13: adductors, iliopsoas, inguinal and hamstring origin, low back."""
-    for side in SIDES:
-        yield from _adductors(case, side)
-        flexion = case.entry("hip.resisted.flexion", side)
-        if flexion is not None and their_own_pain(flexion, "groin"):
-            because = Reason(flexion.at, "H13", "Resisted flexion gives their own groin pain.")
-            yield Finding("tendon.iliopsoas", side, Strength.POSSIBLE, because, flexion.test)
-        inguinal = _tender(case, "inguinal", side)
-        palpation = case.entry(PALPATION, side)
-        if inguinal or case.value(PALPATION, "cough_impulse", side) is True:
-            says = "The inguinal point is tender, or coughing gives an impulse."
-            because = Reason(palpation.at if palpation else "entries", "H13", says)
-            yield Finding(
-                "elsewhere.inguinal", side, Strength.POSSIBLE, because, PALPATION, urgency=Urgency.REFER
-            )
-        yield from _hamstring_origin(case, side)
-        lumbar = _tender(case, "lumbar_spine", side)
-        if lumbar:
-            because = Reason(lumbar.at, "H13", "The low back is tender.")
-            yield Finding("elsewhere.lumbar", side, Strength.POSSIBLE, because, PALPATION)
-
-
-def _both_or_one(
-    code: str, side: Side | None, tender: Entry | None, loaded: Entry | None, what: str
-) -> Iterator[Finding]:
-    """Tender and painful under load: likely; one of them: possible."""
-    at = loaded or tender
-    if at is not None:
-        strength = Strength.LIKELY if tender and loaded else Strength.POSSIBLE
-        says = f"{what}: {'tender and painful under load' if tender and loaded else 'one sign'}."
-        yield Finding(code, side, strength, Reason(at.at, "H13", says), at.test)
-
-
-def _adductors(case: Case, side: Side) -> Iterator[Finding]:
-    resisted = case.entry("hip.resisted.adduction", side)
-    loaded = resisted if their_own_pain(resisted, "groin") else None
-    if loaded is None and side in case.complaint_sides:
-        loaded = _painful_squeeze(case)
-    yield from _both_or_one(
-        "tendon.adductor", side, _tender(case, "adductor_origin", side), loaded, "Adductor origin"
-    )
-
-
-def _painful_squeeze(case: Case) -> Entry | None:
-    """A squeeze of any hip angle that gave their own groin pain."""
-    found = (entry for entry in case.current_entries if entry.test == SQUEEZE)
-    return next((entry for entry in found if their_own_pain(entry, "groin")), None)
-
-
-def squeeze_without_a_side(case: Case) -> Iterator[Finding]:
-    """H13: a painful squeeze where the complaint has no side."""
-    if case.complaint_sides == (None,):
-        code = "tendon.adductor"
-        yield from _both_or_one(code, None, None, _painful_squeeze(case), "Adductor squeeze")
-
-
-def _hamstring_origin(case: Case, side: Side) -> Iterator[Finding]:
-    entries = (case.entry(test, side) for test in ("hip.hamstring_90_90", "hip.resisted.extension"))
-    loaded = next((entry for entry in entries if hurts(entry)), None)
-    tender = _tender(case, "ischial_tuberosity", side)
-    yield from _both_or_one("tendon.proximal_hamstring", side, tender, loaded, "Hamstring origin")

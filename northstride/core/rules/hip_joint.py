@@ -118,9 +118,9 @@ def labrum_by_position(case: Case) -> Iterator[Finding]:
         says = f"{sum(agree)} of 3 positions give the groin pain."
         because = Reason(entry.at if entry else "entries", "H2", says)
         urgency = Urgency.REFER if strength >= Strength.LIKELY else None
-        yield Finding(
-            LABRAL, side, strength, because, POSTERIOR if behind else CIRCUMDUCTION, urgency=urgency
-        )
+        here, other = (POSTERIOR, CIRCUMDUCTION) if behind else (CIRCUMDUCTION, POSTERIOR)
+        settle = (Settle(other, "The same pain there would carry weight."),) if sum(agree) == 1 else ()
+        yield Finding(LABRAL, side, strength, because, here, settle=settle, urgency=urgency)
 
 
 def pinch_in_the_groin(case: Case) -> Iterator[Finding]:
@@ -141,6 +141,7 @@ def pinch_in_the_groin(case: Case) -> Iterator[Finding]:
             Reason(entry.at, "H3", says),
             FADIR,
             against=("Only imaging confirms.",) if likely else (),
+            settle=() if likely else (Settle(FABER, "Pain that eases there would agree."),),
             sources=("Reiman 2015",),
             urgency=Urgency.REFER if likely else None,
         )
@@ -190,8 +191,16 @@ def sacroiliac_provoked(case: Case) -> Iterator[Finding]:
         says = f"{count} of 5 give the pain at the back of the pelvis."
         because = Reason(at.at if at else "entries", "H5", says)
         test = positive[0] if positive else FABER
-        sources = ("Laslett 2005",)
-        yield Finding(SACROILIAC, side, strength, because, test, None, tuple(against), (), sources)
+        yield Finding(
+            SACROILIAC,
+            side,
+            strength,
+            because,
+            test,
+            against=tuple(against),
+            settle=(Settle(THRUST, "A painful thrust would agree."),),
+            sources=("Laslett 2005",),
+        )
 
 
 def sacroiliac_cleared(case: Case) -> Iterator[RuledDown]:

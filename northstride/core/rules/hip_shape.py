@@ -51,9 +51,17 @@ def _grown(case: Case, side: Side, torsion: float, at: str) -> Finding | None:
         says += ", and rotation agrees"
     against = () if case.age is not None else ("Age is not known: read as grown.",)
     strength = Strength.LIKELY if far or agrees else Strength.POSSIBLE
-    because = Reason(at, "H9", f"{says}.")
-    sources = ("Souza & Powers 2009",)
-    return Finding(_code(torsion, high), side, strength, because, CRAIG, "torsion", against, (), sources)
+    return Finding(
+        _code(torsion, high),
+        side,
+        strength,
+        Reason(at, "H9", f"{says}."),
+        CRAIG,
+        "torsion",
+        against=against,
+        settle=() if far or agrees else (Settle(INTERNAL, "Rotation lying prone would agree or not."),),
+        sources=("Souza & Powers 2009",),
+    )
 
 
 def _rotation_agrees(case: Case, side: Side, inwards: bool) -> bool:

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from northstride.core.case import Case
 from northstride.core.examination import Entry
-from northstride.core.findings import Finding, Next, Reason, Strength, Urgency
+from northstride.core.findings import Finding, Next, Reason, Settle, Strength, Urgency
 from northstride.core.rules.onset import sudden
 from northstride.core.rules.pain import hurts
 from northstride.core.sides import SIDES, Side
@@ -85,7 +86,9 @@ def tarsal_tunnel(case: Case) -> Iterator[Finding]:
         signs = list(_tunnel_signs(case, side))
         strength = Strength.LIKELY if len(signs) >= 2 else Strength.POSSIBLE
         for entry, says in signs:
-            yield _nerve(case, TUNNEL, side, strength, entry, says)
+            other = TINEL if entry.test == SENSATION else SENSATION
+            settle = () if len(signs) > 1 else (Settle(other, "A second sign would say more."),)
+            yield replace(_nerve(case, TUNNEL, side, strength, entry, says), settle=settle)
 
 
 def foot_drops(case: Case) -> Iterator[Finding]:

@@ -1,10 +1,12 @@
-"""What was pressed and hurt at ankle, leg and foot."""
+"""What was pressed and hurt."""
 
 from __future__ import annotations
 
 from northstride.core.case import Case
+from northstride.core.examination import Entry
 from northstride.core.sides import Side
 
+HIP_PALPATION = "hip.palpation"
 PALPATION, STEPS = "ankle.palpation", "ankle.weight_bearing"
 
 
@@ -16,3 +18,10 @@ def tender_points(case: Case, side: Side) -> frozenset[str]:
 def palpated_at(case: Case, side: Side) -> str:
     entry = case.entry(PALPATION, side) or case.entry(STEPS, side)
     return entry.at if entry else "intake.complaint"
+
+
+def tender_hip(case: Case, point: str, side: Side) -> Entry | None:
+    """The entry in which a point of hip or pelvis was tender."""
+    entry = case.entry(HIP_PALPATION, side)
+    tender = entry.value("tender", side) if entry else None
+    return entry if isinstance(tender, tuple) and point in tender else None
