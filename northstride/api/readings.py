@@ -70,7 +70,8 @@ class ArrangeInput(Input):
 def read(screen_id: UUID, work: WorkDep) -> Json:
     screen = get_screen(work.db, work.actor, screen_id)
     reading = store.reading_of(work.db, work.actor, work.catalogue, screen)
-    audit(work.db, work.actor, "read", "screen", screen_id)
+    against = sorted({change["baseline"]["record"] for change in reading["changes"]})
+    audit(work.db, work.actor, "read", "screen", screen_id, {"against": against} if against else None)
     work.commit()
     return Json({"revision": screen.revision, "reading": reading})
 

@@ -2,34 +2,32 @@
 
 from __future__ import annotations
 
-import hashlib
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-import orjson
 from sqlalchemy import Connection, Row, delete, insert, select
 from sqlalchemy.dialects.postgresql import distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
-from northstride.core.examination import Context
 from northstride.core.reading import evaluate
 from northstride.core.rules import RULES_VERSION
 from northstride.record.read import check_record
 from northstride.record.reading import reading_json
 from northstride.store.actor import Actor
 from northstride.store.answers import placed
+from northstride.store.contexts import context_document, earlier_screens, mark_of, read_context
 from northstride.store.folding import fold
 from northstride.store.new_answer import NewAnswer, answer_faults
 from northstride.store.screens import answers_of, current_record, get_screen, record_json
 from northstride.store.tables import Screen, StoredAction, StoredFlag, StoredReading
 
-# What a reading depends on beside the record. No rule reads earlier screens yet.
-CONTEXT: dict[str, Any] = {"earlier": [], "sem": {}}
-CONTEXT_HASH = hashlib.sha256(orjson.dumps(CONTEXT, option=orjson.OPT_SORT_KEYS)).hexdigest()
+# A signed screen's reading was made from documents that are frozen with it.
+FROZEN = "frozen"
+NO_CONTEXT: dict[str, Any] = {"earlier": [], "sem": {}}
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,9 +38,12 @@ class Preview:
     faults: list[Fault]
 
 
-def compute(catalogue: Catalogue, record: dict[str, Any]) -> dict[str, Any]:
+def compute(
+    catalogue: Catalogue, record: dict[str, Any], context: dict[str, Any] = NO_CONTEXT
+) -> dict[str, Any]:
     """Raises InvalidRecord where the record has faults."""
-    return reading_json(evaluate(check_record(record, catalogue).exam, catalogue, Context()))
+    exam = check_record(record, catalogue).exam
+    return reading_json(evaluate(exam, catalogue, read_context(catalogue, context)))
 
 
 def reading_of(db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any]) -> dict[str, Any]:
@@ -52,31 +53,31 @@ def reading_of(db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[A
             StoredReading.revision, StoredReading.rules, StoredReading.context_hash, StoredReading.document
         ).where(StoredReading.clinic_id == actor.clinic_id, StoredReading.screen_id == screen.id)
     ).first()
-    if kept is not None and _matches(kept, screen):
+    # A signed screen's reading is frozen with it, whatever the rules or earlier screens have become.
+    earlier = [] if screen.signed_at is not None else earlier_screens(db, actor, screen)
+    now = (screen.revision, RULES_VERSION, mark_of(earlier))
+    if kept is not None and (screen.signed_at is not None or tuple(kept[:3]) == now):
         document: dict[str, Any] = kept.document
         return document
-    document = compute(catalogue, current_record(db, actor, screen))
-    keep_reading(db, actor, screen.id, screen.revision, document)
+    context = context_document(db, actor, earlier)
+    document = compute(catalogue, current_record(db, actor, screen), context)
+    keep_reading(db, actor, screen.id, screen.revision, document, mark_of(earlier))
     return document
 
 
-def _matches(kept: Row[Any], screen: Row[Any]) -> bool:
-    # A signed screen's reading is frozen with it, whatever the rules have become.
-    return screen.signed_at is not None or (kept.revision, kept.rules, kept.context_hash) == (
-        screen.revision,
-        RULES_VERSION,
-        CONTEXT_HASH,
-    )
-
-
 def keep_reading(
-    db: Connection, actor: Actor, screen_id: UUID, revision: int, document: dict[str, Any]
+    db: Connection,
+    actor: Actor,
+    screen_id: UUID,
+    revision: int,
+    document: dict[str, Any],
+    context_hash: str,
 ) -> None:
     place = {"clinic_id": actor.clinic_id, "screen_id": screen_id}
     values = {
         "revision": revision,
         "rules": RULES_VERSION,
-        "context_hash": CONTEXT_HASH,
+        "context_hash": context_hash,
         "document": document,
     }
     statement = upsert(StoredReading).values(**place, **values)
@@ -102,7 +103,7 @@ def _action_row(action: dict[str, Any]) -> dict[str, Any]:
 def preview(
     db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any], drafts: Sequence[NewAnswer]
 ) -> Preview:
-    """Reads the screen as if the drafts had been written. Writes nothing."""
+    """Reads the screen as if the drafts had been written, without what was before. Writes nothing."""
     faults: list[Fault] = []
     sound: list[NewAnswer] = []
     for place, draft in enumerate(drafts):
@@ -126,7 +127,10 @@ class Latest:
 def latest_by_athlete(
     db: Connection, actor: Actor, catalogue: Catalogue, athlete_ids: Sequence[UUID]
 ) -> dict[UUID, Latest]:
-    """For lists: kept flags; only a reading that no longer matches is computed again."""
+    """For lists: kept flags; only a reading that no longer matches is computed again.
+
+    No flag depends on earlier screens, so that they may have changed is no reason.
+    """
     if not athlete_ids:
         return {}
     rows = db.execute(
@@ -134,7 +138,6 @@ def latest_by_athlete(
             Screen.__table__,
             StoredReading.revision.label("read_revision"),
             StoredReading.rules,
-            StoredReading.context_hash,
         )
         .ext(distinct_on(Screen.athlete_id))
         .outerjoin(
@@ -145,8 +148,8 @@ def latest_by_athlete(
         .order_by(Screen.athlete_id, Screen.date.desc(), Screen.created_at.desc())
     ).all()
     for row in rows:
-        read = (row.read_revision, row.rules, row.context_hash)
-        if row.signed_at is None and read != (row.revision, RULES_VERSION, CONTEXT_HASH):
+        read = (row.read_revision, row.rules)
+        if row.signed_at is None and read != (row.revision, RULES_VERSION):
             reading_of(db, actor, catalogue, get_screen(db, actor, row.id))
     flags = _flags_by_screen(db, actor, [row.id for row in rows])
     return {row.athlete_id: Latest(row, flags.get(row.id, [])) for row in rows}

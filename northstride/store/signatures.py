@@ -13,11 +13,12 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
 from northstride.store.actor import Actor, audit
 from northstride.store.answers import placed
+from northstride.store.contexts import context_document, earlier_screens
 from northstride.store.errors import Differs, Incomplete, NewerRevision, NotSigned, Refused, Signed
 from northstride.store.folding import AnswerRow, entries_json, fold
 from northstride.store.late_answers import as_json, from_json, late_answers_of
 from northstride.store.new_answer import NewAnswer, check_answers
-from northstride.store.readings import CONTEXT, compute, keep_reading, reading_of
+from northstride.store.readings import FROZEN, compute, keep_reading, reading_of
 from northstride.store.screens import answers_of, current_record, get_screen, latest_signature, lock_screen
 from northstride.store.tables import Arrangement, Screen, Signature
 from northstride.store.users import Passwords, check_password_again
@@ -42,11 +43,13 @@ def sign(
     screen = get_screen(db, actor, screen_id)
     if screen.revision != seen_revision:
         raise NewerRevision(seen_revision, screen.revision)
-    reading = reading_of(db, actor, catalogue, screen)
+    record = current_record(db, actor, screen)
+    context = context_document(db, actor, earlier_screens(db, actor, screen))
+    reading = compute(catalogue, record, context)
     if reading["coverage"]["open"]:
         raise Incomplete(reading["coverage"]["open"])
-    record = current_record(db, actor, screen)
-    _freeze(db, actor, uuid4(), screen, 0, None, record, reading, [])
+    keep_reading(db, actor, screen_id, screen.revision, reading, FROZEN)
+    _freeze(db, actor, uuid4(), screen, 0, None, record, context, reading, [])
     db.execute(
         update(Screen)
         .where(Screen.clinic_id == actor.clinic_id, Screen.id == screen_id)
@@ -63,6 +66,7 @@ def _freeze(
     number: int,
     reason: str | None,
     record: dict[str, Any],
+    context: dict[str, Any],
     reading: dict[str, Any],
     changes: list[dict[str, Any]],
 ) -> None:
@@ -75,7 +79,7 @@ def _freeze(
             reason=reason,
             revision=screen.revision,
             record=record,
-            context=CONTEXT,
+            context=context,
             reading=reading,
             changes=changes,
             user_id=actor.user_id,
@@ -117,10 +121,10 @@ def amend(
     last = latest_signature(db, actor, screen_id)
     rows = _rows_with_amendments(db, actor, catalogue, screen, changes)
     record = {**last.record, "entries": entries_json(fold(rows))}
-    reading = compute(catalogue, record)
+    reading = compute(catalogue, record, last.context)
     written = [{**as_json(answer), "by": actor.name} for answer in changes]
-    _freeze(db, actor, amendment_id, screen, last.number + 1, reason, record, reading, written)
-    keep_reading(db, actor, screen_id, screen.revision, reading)
+    _freeze(db, actor, amendment_id, screen, last.number + 1, reason, record, last.context, reading, written)
+    keep_reading(db, actor, screen_id, screen.revision, reading, FROZEN)
     audit(db, actor, "amend", "screen", screen_id, {"number": last.number + 1})
 
 
