@@ -217,7 +217,7 @@ class Baseline:
 
 @dataclass(frozen=True, slots=True)
 class Change:
-    """`difference` is now − then, in the measure's unit. `worse` is None where no direction is worse.
+    """`difference` is now − before, in the measure's unit. `worse` is None where no direction is worse.
 
     `why` says what keeps two values from being compared; `growing` that the athlete is under 16.
     """
@@ -229,7 +229,7 @@ class Change:
     baseline: Baseline
     at: str
     why: str | None = None
-    then: float | None = None
+    before: float | None = None
     now: float | None = None
     comparison: Comparison | None = None
     worse: bool | None = None

@@ -14,8 +14,8 @@ from northstride.core.catalogue import Catalogue, default_catalogue
 from northstride.demo.scenario import (
     CLINIC,
     JUNIORS,
+    LAST_SEASON_SCREENS,
     MEMBERS,
-    SEASON,
     SEASON_SCREENS,
     SENIORS,
     TIME_ZONE,
@@ -56,7 +56,7 @@ def load_demo(url: str) -> None:
             add_squad(db, practitioner, made_id("squad", squad), squad)
         for member in MEMBERS:
             _add_member(db, practitioner, member)
-        for screen in SEASON_SCREENS:
+        for screen in (*LAST_SEASON_SCREENS, *SEASON_SCREENS):
             _screen(db, catalogue, passwords, practitioner, assistant, screen)
     engine.dispose()
 
@@ -98,9 +98,9 @@ def _screen(
     hanging: Hanging,
 ) -> None:
     """Begun by the practitioner, written by the assistant, signed by the practitioner."""
-    screen_id = made_id("screen", SEASON, hanging.number)
+    screen_id = made_id("screen", hanging.day, hanging.number)
     athlete_id = made_id("athlete", hanging.number)
-    begin_screen(db, practitioner, catalogue, screen_id, athlete_id, SEASON, "squad_screen", {})
+    begin_screen(db, practitioner, catalogue, screen_id, athlete_id, hanging.day, "squad_screen", {})
     answers = list(_answers(hanging))
     if answers:
         write_answers(db, assistant, catalogue, screen_id, answers, "demo")
@@ -111,7 +111,7 @@ def _screen(
 
 
 def _answers(hanging: Hanging) -> Iterator[NewAnswer]:
-    start = dt.datetime.combine(SEASON, dt.time(9), zoneinfo.ZoneInfo(TIME_ZONE))
+    start = dt.datetime.combine(hanging.day, dt.time(9), zoneinfo.ZoneInfo(TIME_ZONE))
     start += dt.timedelta(minutes=6 * hanging.number)
     fields = [
         *((side, f"values.{name}", value) for side, leg in _legs(hanging) for name, value in leg.items()),
@@ -121,7 +121,7 @@ def _answers(hanging: Hanging) -> Iterator[NewAnswer]:
     ]
     for place, (side, name, value) in enumerate(fields):
         at = start + dt.timedelta(seconds=SECONDS_AN_ANSWER * place)
-        key = made_id("answer", hanging.number, side, name)
+        key = made_id("answer", hanging.day, hanging.number, side, name)
         yield NewAnswer(key, TEST, side, name, value, observed_at=at)
 
 

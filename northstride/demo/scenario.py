@@ -10,6 +10,7 @@ from uuid import NAMESPACE_URL, UUID, uuid5
 CLINIC = "Tarnholt mountain club"
 TIME_ZONE = "Europe/Helsinki"
 SEASON = dt.date(2026, 9, 14)
+LAST_SEASON = dt.date(2025, 9, 15)
 JUNIORS, SENIORS = "Juniors", "Seniors"
 
 Sex = Literal["female", "male"]
@@ -100,6 +101,7 @@ class Hanging:
     pain: dict[str, dict[str, Any]] = field(default_factory=dict)
     note: dict[str, str] = field(default_factory=dict)
     open_: bool = False
+    day: dt.date = SEASON
 
 
 def _leg(
@@ -115,6 +117,17 @@ def _leg(
     }
     return {name: value for name, value in values.items() if value is not None}
 
+
+# Last season's, of those who were there: some have changed beyond error since, some have not.
+LAST_SEASON_SCREENS = [
+    Hanging(1, _leg([15, 16, 15], 81, 3, out=6), _leg([-5, -5], 94, -7), day=LAST_SEASON),
+    Hanging(3, _leg(-10, 95, -13), _leg(-11, 99, -14), day=LAST_SEASON),
+    Hanging(4, _leg([-2, -1, -2], 97, -4), _leg([-6, -6, -5], 95, -8), day=LAST_SEASON),
+    Hanging(6, _leg(-4, 90, -7, out=5), _leg(-5, 92, -8, out=5), day=LAST_SEASON),
+    Hanging(7, _leg(-9, 95, -12), _leg([-6, -5, -6], 97, -9, across=18), day=LAST_SEASON),
+    Hanging(8, _leg(1, 90, -4), _leg(-6, 91, -10), day=LAST_SEASON),
+    Hanging(9, _leg(-12, 101, -16), _leg(-13, 103, -15), day=LAST_SEASON),
+]
 
 SEASON_SCREENS = [
     Hanging(1, _leg([8, 9, 8], 84, -2, out=7), _leg([-4, -4], 95, -6)),

@@ -107,7 +107,7 @@ class ChangeOut(Out):
     verdict: Literal["within_error", "changed", "not_comparable"]
     why: str | None
     baseline: BaselineOut
-    then: float | None
+    before: float | None
     now: float | None
     difference: float | None
     mdc95: float | None
@@ -244,7 +244,7 @@ def _change(item: findings.Change) -> ChangeOut:
         verdict=item.verdict.value,
         why=item.why,
         baseline=BaselineOut(record=exam.id, date=exam.date, why=item.baseline.why),
-        then=_rounded(item.then),
+        before=_rounded(item.before),
         now=_rounded(item.now),
         difference=_rounded(item.difference),
         mdc95=_rounded(compared.mdc95) if compared else None,

@@ -68,13 +68,13 @@ def _name(catalogue: Catalogue, test: str, code: str) -> str:
 def _change(item: ChangeOut, catalogue: Catalogue) -> str:
     name = f"{_name(catalogue, item.test, item.measure)} {item.side or ''}".strip()
     verdict = item.verdict.replace("_", " ")
-    if item.then is None or item.now is None or item.difference is None:
+    if item.before is None or item.now is None or item.difference is None:
         return f"{name}: {verdict}. {item.why or ''}".strip()
     words = [verdict] + (["for the worse"] if item.worse and item.verdict == "changed" else [])
     words += ["another examiner"] if item.same_examiner is False else []
     words += ["still growing"] if item.growing else []
     said = ", ".join(words)
-    then = f"{item.then:g} on {item.baseline.date.isoformat()}"
+    then = f"{item.before:g} on {item.baseline.date.isoformat()}"
     return f"{name}: {then}, {item.now:g} now, {item.difference:+g} (error {item.mdc95:g}): {said}"
 
 

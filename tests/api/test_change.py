@@ -31,7 +31,7 @@ class Change(ApiCase):
     def test_beyond_error_or_not_by_side(self) -> None:
         found = {item["side"]: item for item in self.changes(self.now)}
         self.assertEqual((found["left"]["verdict"], found["left"]["worse"]), ("changed", False))
-        self.assertEqual((found["left"]["then"], found["left"]["now"]), (12, 2))
+        self.assertEqual((found["left"]["before"], found["left"]["now"]), (12, 2))
         self.assertEqual(found["left"]["baseline"]["record"], self.before)
         self.assertEqual(found["right"]["verdict"], "within_error")
         self.assertEqual(self.changes(self.before), [])
@@ -59,18 +59,18 @@ class Change(ApiCase):
         }
         self.me.ok("POST", f"/api/screens/{self.now}/amendments", amendment)
         amended = {item["side"]: item for item in self.changes(self.now)}
-        self.assertEqual((amended["left"]["then"], amended["left"]["now"]), (12, 1))
+        self.assertEqual((amended["left"]["before"], amended["left"]["now"]), (12, 1))
 
     def test_a_signed_earlier_screen_counts_as_it_was_signed_and_amended(self) -> None:
         self.sign(self.before)
-        self.assertEqual({item["then"] for item in self.changes(self.now)}, {12, -4})
+        self.assertEqual({item["before"] for item in self.changes(self.now)}, {12, -4})
         amendment = {
             "id": self.before[:-12] + "0" * 12,
             "reason": "read from the wrong line",
             "answers": [answer("left", FIELD, 8)],
         }
         self.me.ok("POST", f"/api/screens/{self.before}/amendments", amendment)
-        self.assertEqual({item["then"] for item in self.changes(self.now)}, {8, -4})
+        self.assertEqual({item["before"] for item in self.changes(self.now)}, {8, -4})
 
     def test_another_athlete_and_another_clinic_are_no_baseline(self) -> None:
         other = self.me.begin_screen(date="2026-09-14")

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Page, expect
+import json
+from typing import Any
+from uuid import uuid4
+
+from playwright.sync_api import FilePayload, Page, expect
 
 from northstride.cli.published import DOCS
 from tests.support.browser import BrowserCase
@@ -12,6 +16,30 @@ class Stories(BrowserCase):
     def import_story(self, page: Page, name: str) -> None:
         page.get_by_label("Screen file").set_input_files(DOCS / "examples" / f"{name}.json")
         page.wait_for_url("**/reading")
+
+    def import_record(self, page: Page, record: dict[str, Any]) -> None:
+        text = json.dumps(record).encode()
+        file = FilePayload(name="later.json", mimeType="application/json", buffer=text)
+        page.get_by_label("Screen file").set_input_files(file)
+        page.wait_for_url(f"**/{record['id']}/reading")
+
+    def test_a_return_is_held_against_the_earlier_screen_and_its_criteria(self) -> None:
+        page = self.page()
+        self.sign_in(page)
+        self.import_story(page, "stiff-ankle-first")
+        expect(page.get_by_label("Since earlier screens")).to_have_count(0)
+        page.get_by_role("link", name="North Stride").click()
+        later = json.loads((DOCS / "examples" / "stiff-ankle-first.json").read_text())
+        later |= {"id": str(uuid4()), "date": "2026-11-20", "purpose": "return_to_sport"}
+        lunge = next(e for e in later["entries"] if e["test"] == "ankle.lunge" and e["side"] == "right")
+        lunge["values"]["distance"] = 120
+        self.import_record(page, later)
+        since = page.get_by_label("Since earlier screens")
+        expect(since).to_contain_text("72 mm → 120 mm")
+        expect(since).to_contain_text("for the better since 2 Nov 2026")
+        side = page.get_by_label("What follows")
+        expect(side).to_contain_text("Ready to return: you decide")
+        expect(side).to_contain_text("Not tested: Side hop 90 % and painless")
 
     def test_an_emergency_says_what_to_do_and_names_the_flag(self) -> None:
         page = self.page()

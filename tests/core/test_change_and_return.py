@@ -54,7 +54,7 @@ class Change(unittest.TestCase):
                 self.assertEqual(
                     (found["verdict"], found["matters"], found["worse"]), (verdict, matters, worse)
                 )
-                self.assertEqual((found["then"], found["side"]), (100, "right"))
+                self.assertEqual((found["before"], found["side"]), (100, "right"))
                 self.assertAlmostEqual(found["difference"], now - 100, places=6)
                 self.assertEqual(found["mdc95"], 13.86)
 
@@ -150,17 +150,17 @@ class Change(unittest.TestCase):
         later = screen("2026-12-01", lunge(10), number=5)
         earlier = (after, before, later, without)
         follow = changed(screen(NOW, lunge(100), purpose="follow_up"), *earlier)
-        self.assertEqual((follow[0]["then"], follow[0]["baseline"]["date"]), (60, "2026-08-10"))
+        self.assertEqual((follow[0]["before"], follow[0]["baseline"]["date"]), (60, "2026-08-10"))
         back = screen(NOW, lunge(100), purpose="return_to_sport", **hurt(onset="2026-08-01"))
         self.assertEqual(
-            (changed(back, *earlier)[0]["then"], changed(back, *earlier)[0]["baseline"]["record"]),
+            (changed(back, *earlier)[0]["before"], changed(back, *earlier)[0]["baseline"]["record"]),
             (110, before["id"]),
         )
         self.assertIn("before the injury", changed(back, *earlier)[0]["baseline"]["why"])
         undated = screen(NOW, lunge(100), purpose="return_to_sport", **hurt(onset=None, kind="gradual"))
-        self.assertEqual(changed(undated, *earlier)[0]["then"], 110)
+        self.assertEqual(changed(undated, *earlier)[0]["before"], 110)
         only_after = changed(back, after)
-        self.assertEqual(only_after[0]["then"], 60)
+        self.assertEqual(only_after[0]["before"], 60)
         self.assertIn("No screen before", only_after[0]["baseline"]["why"])
 
     def test_derived_values_are_compared_too(self) -> None:
@@ -168,7 +168,7 @@ class Change(unittest.TestCase):
             return done("foot.navicular_drop", height_neutral=50, height_standing=standing)
 
         (found,) = changed(screen(NOW, drop(40)), screen("2026-03-01", drop(44), number=2))
-        self.assertEqual((found["measure"], found["then"], found["now"]), ("drop", 6, 10))
+        self.assertEqual((found["measure"], found["before"], found["now"]), ("drop", 6, 10))
         self.assertEqual((found["verdict"], found["worse"]), ("changed", True))
         sides = [drop(40), done("foot.navicular_drop", "left", height_neutral=50, height_standing=46)]
         (difference,) = read(screen(NOW, *sides))["differences"]

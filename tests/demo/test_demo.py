@@ -8,7 +8,7 @@ from typing import Any
 from sqlalchemy import text
 
 from northstride.demo.load import is_loaded, load_demo
-from northstride.demo.scenario import MEMBERS, SEASON_SCREENS
+from northstride.demo.scenario import LAST_SEASON_SCREENS, MEMBERS, SEASON_SCREENS
 from northstride.store.database import connect
 from tests.support.database import fresh_database
 
@@ -32,6 +32,10 @@ def contents(url: str) -> dict[str, Any]:
     return found
 
 
+def _beyond_error(reading: dict[str, Any]) -> list[dict[str, Any]]:
+    return [item for item in reading["changes"] if item["verdict"] == "changed"]
+
+
 class Demo(unittest.TestCase):
     def test_is_the_same_at_every_load(self) -> None:
         first, second = fresh_database(), fresh_database()
@@ -43,11 +47,14 @@ class Demo(unittest.TestCase):
         self.assertEqual(found, contents(second))
         self.assertEqual(found["roles"], ["assistant", "owner", "practitioner", "student"])
         self.assertEqual((len(found["athletes"]), [count for _, count in found["squads"]]), (24, [12, 12]))
-        self.assertEqual(tuple(found["screens"]), (12, 10))
+        self.assertEqual(tuple(found["screens"]), (19, 17))
         flags = {flag["code"] for _, reading in found["signed"] for flag in reading["flags"]}
         self.assertGreaterEqual(len(flags), 4)
+        changed = {item["worse"] for _, reading in found["signed"] for item in _beyond_error(reading)}
+        self.assertEqual(changed, {True, False})
 
     def test_numbers_and_names_stand_once(self) -> None:
         self.assertEqual(len({member.name for member in MEMBERS}), 24)
         self.assertEqual(len({member.number for member in MEMBERS}), 24)
-        self.assertEqual(len({screen.number for screen in SEASON_SCREENS}), len(SEASON_SCREENS))
+        for season in (SEASON_SCREENS, LAST_SEASON_SCREENS):
+            self.assertEqual(len({screen.number for screen in season}), len(season))

@@ -726,8 +726,8 @@ export interface components {
             /** Why */
             why: string | null;
             baseline: components["schemas"]["BaselineOut"];
-            /** Then */
-            then: number | null;
+            /** Before */
+            before: number | null;
             /** Now */
             now: number | null;
             /** Difference */

@@ -45,6 +45,31 @@ const GATES: Record<string, string> = {
 
 export const gateWords = (gate: string): string => GATES[gate] ?? readable(gate);
 
+const CRITERIA: Record<string, string> = {
+  no_urgent_flag: "No urgent flag, no strong instability",
+  passive_ranges: "Ranges like the other side",
+  lunge: "Lunge like the other side",
+  muscle_length: "Muscle length like the other side",
+  resisted_strength: "Strength 90 % or grade 5",
+  heel_rise: "Heel rise 90 %",
+  hop: "Hop 90 % and painless",
+  side_hop: "Side hop 90 % and painless",
+  reach_anterior: "Front reach within 40 mm",
+  own_baseline: "Not worse than the own baseline",
+  pain_now: "Pain now 2 or less",
+};
+
+export const criterionWords = (code: string): string => CRITERIA[code] ?? capital(readable(code));
+
+const STATES: Record<Reading["criteria"][number]["state"], string> = {
+  met: "Met:",
+  not_met: "Not met:",
+  not_tested: "Not tested:",
+};
+
+export const criterionState = (state: Reading["criteria"][number]["state"]): string =>
+  STATES[state];
+
 const URGENCIES: Record<string, string> = {
   emergency: "Emergency",
   same_day: "Same day",

@@ -8,6 +8,7 @@ import { Shell } from "../../components/Shell";
 import { useServices } from "../../components/session";
 import { useStore } from "../../components/useStore";
 import { BenchHeader } from "../bench/BenchHeader";
+import { ChangeList } from "./ChangeList";
 import { DifferenceList } from "./DifferenceList";
 import { FlagLanes } from "./FlagLanes";
 import { ReadingFooter } from "./ReadingFooter";
@@ -63,6 +64,7 @@ export function ReadingPlace() {
           <h1 className="only-read-aloud">Reading of {screen.data.athlete.name}</h1>
           <FlagLanes reading={found} screen={screen.data} catalogue={catalogue.data} />
           <DifferenceList reading={found} catalogue={catalogue.data} />
+          <ChangeList reading={found} catalogue={catalogue.data} />
         </section>
         <ReadingSide
           reading={found}

@@ -4,7 +4,15 @@ import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Reading, Screen } from "../../api/screens";
 import { SideMark } from "../../components/SideMark";
-import { actionWords, dayWords, gateWords, retakeReason, urgencyName } from "../../state/wording";
+import {
+  actionWords,
+  criterionState,
+  criterionWords,
+  dayWords,
+  gateWords,
+  retakeReason,
+  urgencyName,
+} from "../../state/wording";
 import { Arrange } from "./Arrange";
 import { LateAnswers } from "./LateAnswers";
 
@@ -22,11 +30,21 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
   const open = (test: string) => `/screens/${screen.record.id}/bench/${test}`;
   return (
     <aside className="panel" aria-label="What follows">
-      <Part title="Next, most useful first" empty="Nothing more would change this reading.">
+      <Part
+        title="Next, most useful first"
+        empty="No further test would change a flag or an action."
+      >
         {reading.next.map((item) => (
           <Line key={`${item.test} ${item.side}`} side={item.side} title={testName(item.test)}>
             {item.why} <Link to={open(item.test)}>Open</Link>
           </Line>
+        ))}
+      </Part>
+      <Part title="Ready to return: you decide">
+        {reading.criteria.map((item) => (
+          <p key={item.criterion} className="mb-1">
+            <strong>{criterionState(item.state)}</strong> {criterionWords(item.criterion)}
+          </p>
         ))}
       </Part>
       <Part title="Held: kept, not read">
