@@ -143,6 +143,8 @@ class Faber(HipCase):
         self.assertEqual(self.cleared(negative, painless), {IMPINGEMENT, LABRAL})
         self.assertEqual(self.cleared(painless), set())
         self.assertEqual(self.cleared(negative, done("hip.faber")), {IMPINGEMENT})
+        contradicts = done("hip.faber", pain={"present": False, "nrs": 3})
+        self.assertEqual(self.cleared(negative, contradicts), {IMPINGEMENT})
         self.assertEqual(self.cleared(negative, **told(red_flags=["cancer_history"])), set())
         self.assertEqual(
             self.cleared(negative, done("hip.faber", pain_change="relieved"), **told("groin")), set()

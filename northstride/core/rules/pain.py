@@ -17,7 +17,9 @@ def hurts_at(entry: Entry | None, *sites: str) -> bool:
 
 
 def painless(entry: Entry | None) -> bool:
-    return entry is not None and entry.pain is not None and not entry.pain.present
+    """Asked and without pain. A score above 0 beside it contradicts that, and clears nothing."""
+    pain = entry.pain if entry else None
+    return pain is not None and not pain.present and not pain.nrs
 
 
 def their_own_pain(entry: Entry | None, site: str) -> bool:
