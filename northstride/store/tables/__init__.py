@@ -1,0 +1,43 @@
+"""Every table. `clinic_id` leads each key: isolation by construction, and the key to spread by."""
+
+from northstride.store.tables.base import Base
+from northstride.store.tables.people import (
+    Athlete,
+    Audit,
+    Clinic,
+    SignIn,
+    SignInFailure,
+    Squad,
+    SquadMember,
+    User,
+)
+from northstride.store.tables.readings import (
+    Arrangement,
+    LateAnswer,
+    Signature,
+    StoredAction,
+    StoredFlag,
+    StoredReading,
+)
+from northstride.store.tables.screens import Answer, Measurement, Screen
+
+__all__ = [
+    "Answer",
+    "Arrangement",
+    "Athlete",
+    "Audit",
+    "Base",
+    "Clinic",
+    "LateAnswer",
+    "Measurement",
+    "Screen",
+    "SignIn",
+    "SignInFailure",
+    "Signature",
+    "Squad",
+    "SquadMember",
+    "StoredAction",
+    "StoredFlag",
+    "StoredReading",
+    "User",
+]

@@ -1,0 +1,146 @@
+"""Clinics, who works there, who is screened, and the audit of both."""
+
+from __future__ import annotations
+
+import datetime as dt
+from uuid import UUID
+
+from sqlalchemy import (
+    BigInteger,
+    CheckConstraint,
+    Date,
+    ForeignKeyConstraint,
+    Identity,
+    Index,
+    PrimaryKeyConstraint,
+    UniqueConstraint,
+    text,
+)
+from sqlalchemy.orm import Mapped, mapped_column
+
+from northstride.store.tables.base import Base, Json, in_clinic, one_of
+
+
+class Clinic(Base):
+    __tablename__ = "clinics"
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    name: Mapped[str]
+    time_zone: Mapped[str]
+    schools: Mapped[Json]
+    created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+
+
+class User(Base):
+    __tablename__ = "users"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    login: Mapped[str]
+    name: Mapped[str]
+    role: Mapped[str]
+    password_hash: Mapped[str]
+    created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    archived_at: Mapped[dt.datetime | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        ForeignKeyConstraint(["clinic_id"], ["clinics.id"]),
+        UniqueConstraint("login"),
+        one_of("role", "owner", "practitioner", "assistant", "student"),
+        CheckConstraint("login = lower(login)", name="login_is_lower"),
+    )
+
+
+class SignIn(Base):
+    """A session. Only the hash of its token is kept."""
+
+    __tablename__ = "sessions"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    user_id: Mapped[UUID]
+    token_hash: Mapped[str]
+    csrf: Mapped[str]
+    created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    last_seen_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    ended_at: Mapped[dt.datetime | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        in_clinic("users", "user_id"),
+        UniqueConstraint("token_hash"),
+    )
+
+
+class SignInFailure(Base):
+    """Counted before anyone is known, so it belongs to no clinic. Keys are hashes."""
+
+    __tablename__ = "sign_in_failures"
+    id: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
+    key: Mapped[str]
+    at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    __table_args__ = (Index(None, "key", "at"),)
+
+
+class Squad(Base):
+    __tablename__ = "squads"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    name: Mapped[str]
+    created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    archived_at: Mapped[dt.datetime | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        ForeignKeyConstraint(["clinic_id"], ["clinics.id"]),
+        UniqueConstraint("clinic_id", "name"),
+    )
+
+
+class Athlete(Base):
+    __tablename__ = "athletes"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    ref: Mapped[str]
+    name: Mapped[str]
+    birth_date: Mapped[dt.date | None] = mapped_column(Date)
+    sex: Mapped[str | None]
+    sport: Mapped[str | None]
+    dominant_side: Mapped[str | None]
+    body_mass_kg: Mapped[float | None]
+    height_cm: Mapped[float | None]
+    created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    archived_at: Mapped[dt.datetime | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        ForeignKeyConstraint(["clinic_id"], ["clinics.id"]),
+        UniqueConstraint("clinic_id", "ref"),
+        one_of("sex", "female", "male", "other"),
+        one_of("dominant_side", "left", "right", "both"),
+    )
+
+
+class SquadMember(Base):
+    __tablename__ = "squad_members"
+    clinic_id: Mapped[UUID]
+    squad_id: Mapped[UUID]
+    athlete_id: Mapped[UUID]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "squad_id", "athlete_id"),
+        in_clinic("squads", "squad_id"),
+        in_clinic("athletes", "athlete_id"),
+        Index(None, "clinic_id", "athlete_id"),
+    )
+
+
+class Audit(Base):
+    __tablename__ = "audit"
+    clinic_id: Mapped[UUID]
+    id: Mapped[int] = mapped_column(BigInteger, Identity())
+    at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    user_id: Mapped[UUID]
+    session_id: Mapped[UUID | None]
+    verb: Mapped[str]
+    noun: Mapped[str]
+    noun_id: Mapped[UUID | None]
+    detail: Mapped[Json | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        ForeignKeyConstraint(["clinic_id"], ["clinics.id"]),
+        Index(None, "clinic_id", "noun", "noun_id", "session_id"),
+    )

@@ -1,0 +1,132 @@
+"""What screens read as, what was signed, and what is to be done about it."""
+
+from __future__ import annotations
+
+import datetime as dt
+from uuid import UUID
+
+from sqlalchemy import (
+    CheckConstraint,
+    Date,
+    Index,
+    PrimaryKeyConstraint,
+    UniqueConstraint,
+    text,
+)
+from sqlalchemy.orm import Mapped, mapped_column
+
+from northstride.store.tables.base import Base, Json, in_clinic, one_of
+
+
+class StoredReading(Base):
+    """Derived: recomputed whenever revision, rules or context no longer match."""
+
+    __tablename__ = "readings"
+    clinic_id: Mapped[UUID]
+    screen_id: Mapped[UUID]
+    revision: Mapped[int]
+    rules: Mapped[str]
+    context_hash: Mapped[str]
+    document: Mapped[Json]
+    __table_args__ = (PrimaryKeyConstraint("clinic_id", "screen_id"), in_clinic("screens", "screen_id"))
+
+
+class StoredFlag(Base):
+    __tablename__ = "reading_flags"
+    clinic_id: Mapped[UUID]
+    screen_id: Mapped[UUID]
+    place: Mapped[int]
+    code: Mapped[str]
+    side: Mapped[str | None]
+    strength: Mapped[str]
+    urgency: Mapped[str | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "screen_id", "place"),
+        in_clinic("screens", "screen_id"),
+        one_of("side", "left", "right"),
+        one_of("strength", "possible", "likely", "strong"),
+    )
+
+
+class StoredAction(Base):
+    __tablename__ = "reading_actions"
+    clinic_id: Mapped[UUID]
+    screen_id: Mapped[UUID]
+    place: Mapped[int]
+    code: Mapped[str]
+    side: Mapped[str | None]
+    urgency: Mapped[str]
+    start: Mapped[dt.date | None] = mapped_column(Date)
+    end: Mapped[dt.date | None] = mapped_column(Date)
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "screen_id", "place"),
+        in_clinic("screens", "screen_id"),
+        one_of("side", "left", "right"),
+        Index(None, "clinic_id", "urgency"),
+    )
+
+
+class Signature(Base):
+    """Number 0 is the signing; each later one an amendment with its reason. Frozen documents."""
+
+    __tablename__ = "signatures"
+    clinic_id: Mapped[UUID]
+    screen_id: Mapped[UUID]
+    number: Mapped[int]
+    id: Mapped[UUID]
+    reason: Mapped[str | None]
+    revision: Mapped[int]
+    record: Mapped[Json]
+    context: Mapped[Json]
+    reading: Mapped[Json]
+    changes: Mapped[Json]
+    user_id: Mapped[UUID]
+    by_name: Mapped[str]
+    at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "screen_id", "number"),
+        UniqueConstraint("clinic_id", "id"),
+        in_clinic("screens", "screen_id"),
+        in_clinic("users", "user_id"),
+        CheckConstraint("(number = 0) = (reason IS NULL)", name="amendment_has_reason"),
+    )
+
+
+class LateAnswer(Base):
+    """An answer that arrived after signing: a draft for an amendment, never dropped."""
+
+    __tablename__ = "late_answers"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    screen_id: Mapped[UUID]
+    body: Mapped[Json]
+    user_id: Mapped[UUID]
+    by_name: Mapped[str]
+    at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        in_clinic("screens", "screen_id"),
+        in_clinic("users", "user_id"),
+    )
+
+
+class Arrangement(Base):
+    """Somebody saw to an action: who, when, how."""
+
+    __tablename__ = "arrangements"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    screen_id: Mapped[UUID]
+    action: Mapped[str]
+    side: Mapped[str | None]
+    on: Mapped[dt.date] = mapped_column(Date)
+    note: Mapped[str]
+    user_id: Mapped[UUID]
+    by_name: Mapped[str]
+    at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        in_clinic("screens", "screen_id"),
+        in_clinic("users", "user_id"),
+        one_of("side", "left", "right"),
+    )

@@ -1,0 +1,129 @@
+"""Screens, their answers one field a row, and a measurement row beside each number."""
+
+from __future__ import annotations
+
+import datetime as dt
+from uuid import UUID
+
+from sqlalchemy import (
+    CheckConstraint,
+    Date,
+    ForeignKeyConstraint,
+    Index,
+    PrimaryKeyConstraint,
+    UniqueConstraint,
+    text,
+)
+from sqlalchemy.orm import Mapped, mapped_column
+
+from northstride.store.tables.base import Base, Json, in_clinic, one_of
+
+
+class Screen(Base):
+    """`athlete_part` is the athlete as an imported file wrote it; else the athlete's own row speaks."""
+
+    __tablename__ = "screens"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    athlete_id: Mapped[UUID]
+    date: Mapped[dt.date] = mapped_column(Date)
+    purpose: Mapped[str]
+    examiner: Mapped[str | None]
+    schools: Mapped[Json]
+    intake: Mapped[Json | None]
+    planned: Mapped[Json]
+    consent: Mapped[Json | None]
+    overrides: Mapped[Json]
+    athlete_part: Mapped[Json | None]
+    revision: Mapped[int] = mapped_column(server_default=text("0"))
+    created_by: Mapped[UUID]
+    created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    signed_at: Mapped[dt.datetime | None]
+    signed_by: Mapped[UUID | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        in_clinic("athletes", "athlete_id"),
+        in_clinic("users", "created_by", name="fk_screens_created_by_users"),
+        in_clinic("users", "signed_by", name="fk_screens_signed_by_users"),
+        CheckConstraint("(signed_at IS NULL) = (signed_by IS NULL)", name="signed_by_someone"),
+        Index(None, "clinic_id", "athlete_id", "date"),
+    )
+
+
+class Answer(Base):
+    """One changed field. Never updated, never deleted: the database refuses."""
+
+    __tablename__ = "answers"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    screen_id: Mapped[UUID]
+    revision: Mapped[int]
+    test: Mapped[str]
+    entry_id: Mapped[UUID]
+    entry_side: Mapped[str | None]
+    key: Mapped[str]
+    side: Mapped[str | None]
+    field: Mapped[str]
+    value: Mapped[Json | None]
+    replaces: Mapped[UUID | None]
+    user_id: Mapped[UUID]
+    by_name: Mapped[str | None]
+    observed_at: Mapped[dt.datetime | None]
+    observed_zone: Mapped[int | None]
+    recorded_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    device: Mapped[str]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        in_clinic("screens", "screen_id"),
+        in_clinic("users", "user_id"),
+        in_clinic("answers", "replaces"),
+        UniqueConstraint("clinic_id", "screen_id", "revision"),
+        one_of("entry_side", "left", "right"),
+        one_of("side", "left", "right"),
+    )
+
+
+class Measurement(Base):
+    """One numeric measure as trends and squads read it, beside the raw answer it comes from."""
+
+    __tablename__ = "measurements"
+    clinic_id: Mapped[UUID]
+    answer_id: Mapped[UUID]
+    screen_id: Mapped[UUID]
+    athlete_id: Mapped[UUID]
+    date: Mapped[dt.date] = mapped_column(Date)
+    test: Mapped[str]
+    measure: Mapped[str]
+    side: Mapped[str | None]
+    method: Mapped[str | None]
+    mean: Mapped[float]
+    median: Mapped[float]
+    trials: Mapped[int]
+    current: Mapped[bool]
+    validity: Mapped[str]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "answer_id"),
+        ForeignKeyConstraint(["clinic_id", "answer_id"], ["answers.clinic_id", "answers.id"]),
+        in_clinic("screens", "screen_id"),
+        in_clinic("athletes", "athlete_id"),
+        one_of("side", "left", "right"),
+        one_of("validity", "valid", "flattered", "void", "held"),
+        Index(
+            "ix_measurements_athlete_current",
+            "clinic_id",
+            "athlete_id",
+            "test",
+            "measure",
+            "date",
+            postgresql_where=text("current"),
+        ),
+        Index(
+            "ix_measurements_measure_current",
+            "clinic_id",
+            "test",
+            "measure",
+            "date",
+            postgresql_where=text("current"),
+        ),
+        Index("ix_measurements_screen", "clinic_id", "screen_id", postgresql_where=text("current")),
+    )
