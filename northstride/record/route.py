@@ -8,6 +8,8 @@ from northstride.core.vocabulary import Gate
 from northstride.record.model import Record
 from northstride.record.reading import Out, SideCode
 
+NAMES_SHOWN = 12
+
 
 class StopOut(Out):
     test: str
@@ -62,7 +64,7 @@ def route_text(record: Record, route: RouteOut, catalogue: Catalogue) -> str:
     lines = [f"{record.athlete.ref} · {record.date.isoformat()} · {record.purpose.replace('_', ' ')}"]
     for place, stop in enumerate(route.stops, 1):
         if stop.turn or place == 1:
-            lines.append(stop.position.replace("_", " ").capitalize())
+            lines.append(_lying(stop))
         sides = " then ".join(str(side) for side in stop.sides) or "both at once"
         lines.append(f"  {place}. {catalogue.tests[stop.test].name}, {sides}, {stop.seconds} s: {stop.why}")
         if stop.waits_for is not None:
@@ -72,8 +74,20 @@ def route_text(record: Record, route: RouteOut, catalogue: Catalogue) -> str:
     reasons: dict[str, list[str]] = {}
     for item in route.left_out:
         reasons.setdefault(item.why, []).append(catalogue.tests[item.test].name)
-    lines += [f"Left out: {why} {', '.join(names)}" for why, names in reasons.items()]
+    lines += [f"Left out: {why} {_named(names)}" for why, names in reasons.items()]
     return "\n".join(lines)
+
+
+def _lying(stop: StopOut) -> str:
+    """The position; where the athlete is turned for each side, for which."""
+    if stop.position == "side_lying" and len(stop.sides) == 1:
+        return f"Side-lying for the {stop.sides[0]}"
+    return stop.position.replace("_", "-").capitalize()
+
+
+def _named(names: list[str]) -> str:
+    """By name where they are few; the JSON names them all."""
+    return ", ".join(names) if len(names) <= NAMES_SHOWN else f"{len(names)} tests."
 
 
 def _minutes(seconds: int) -> str:

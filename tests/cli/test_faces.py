@@ -40,6 +40,17 @@ class Faces(unittest.TestCase):
         for words in ("in the list's own order", "turns", "Left out"):
             self.assertIn(words, text)
 
+    def test_route_for_people_names_the_side_it_turns_for_and_counts_what_is_many(self) -> None:
+        story = {
+            "complaint": {"region": "groin", "side": "left", "sites": ["groin"]},
+            "symptoms": ["clicking"],
+        }
+        text = self.run_it("route", record([], purpose="hip_complaint", intake=story), "--text").stdout
+        self.assertLess(text.index("Side-lying for the right"), text.index("Side-lying for the left"))
+        self.assertRegex(text, r"Left out: The story does not ask for it\. \d+ tests\.")
+        sprain = json.loads((ROOT / "docs" / "examples" / "lateral-sprain-day-2.json").read_text())
+        self.assertIn("Left out: Done. Anterior drawer", self.run_it("route", sprain, "--text").stdout)
+
     def test_evidence(self) -> None:
         found = json.loads(self.run_it("evidence", RECORD, "--start", "0.3").stdout)
         squeeze, gap = found["signs"]
