@@ -58,8 +58,10 @@ class Case:
 
     @cached_property
     def current_entries(self) -> tuple[Entry, ...]:
-        """Entries that still stand for at least one lane, in the record's order."""
-        standing = {entry.at for entry in self._current.values()}
+        """Entries that still stand, and are not held, for at least one lane; in the record's order."""
+        standing = {
+            entry.at for (test, lane, _key), entry in self._current.items() if not self._is_held(test, lane)
+        }
         return tuple(entry for entry in self.exam.entries if entry.at in standing)
 
     @cached_property
@@ -68,8 +70,12 @@ class Case:
         return {
             place: entry
             for place, entry in self._current.items()
-            if entry.done and (place[1] is None or (place[0], place[1]) not in self.held)
+            if entry.done and not self._is_held(place[0], place[1])
         }
+
+    def _is_held(self, test: str, lane: Lane) -> bool:
+        """What belongs to no side was done with both, so a gate on one of them holds it."""
+        return any((test, side) in self.held for side in (SIDES if lane is None else (lane,)))
 
     def entry(self, test: str, lane: Lane, key: Value | None = None) -> Entry | None:
         return self._open.get((test, lane, key))

@@ -233,4 +233,27 @@ class Gates(unittest.TestCase):
         history = [{"region": "hip", "side": "left", "kind": "surgery"}]
         entries = [thomas("left", ["lumbar_arch"], thigh_angle=20), thomas("right", thigh_angle=-5)]
         reading = read(record(entries, intake={"history": history}))
-        self.assertEqual((reading["flags"], reading["differences"]), ([], []))
+        self.assertEqual((reading["flags"], reading["differences"], reading["retake"]), ([], [], []))
+
+    def test_what_belongs_to_no_side_is_held_with_either(self) -> None:
+        back = {"test": "lumbar.screen", "values": {"reproduces": True}}
+        told = story("hip", "right")
+        self.assertEqual(len(read(record([back], **told))["flags"]), 1)
+        look = {"test": "ankle.look", "side": "left", "values": {"deformity": True}}
+        told["intake"]["onset"] = {"kind": "sudden"}
+        flags = read(record([back, look], **told))["flags"]
+        self.assertEqual({flag["code"] for flag in flags}, {"fracture.open_or_displaced"})
+
+    def test_a_squeeze_of_both_hips_is_not_read_where_one_of_them_is_held(self) -> None:
+        """It has no side of its own, so the complaint's side, or any where none was said, decides."""
+        own_pain = {**GROIN_PAIN, "familiar": True}
+        squeeze = {"test": "hip.adductor_squeeze", "values": {"angle": 45}, "pain": own_pain}
+        rotated = rotation("left", 40, pain=GROIN_PAIN)
+        for side in ("left", None):
+            sound = story("hip", side, sites=["groin"])
+            self.assertIn(
+                "tendon.adductor", {flag["code"] for flag in read(record([squeeze], **sound))["flags"]}
+            )
+            told = story("hip", side, sites=["groin"], load_change=True)
+            reading = read(record([squeeze, rotated], **told))
+            self.assertEqual({flag["code"] for flag in reading["flags"]}, {"fracture.femoral_neck"})

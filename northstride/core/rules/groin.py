@@ -73,20 +73,19 @@ def _adductors(case: Case, side: Side) -> Iterator[Finding]:
     resisted = case.entry("hip.resisted.adduction", side)
     loaded = resisted if their_own_pain(resisted, "groin") else None
     if loaded is None and side in case.complaint_sides:
-        loaded = _painful_squeeze(case)
+        loaded = _painful_squeeze(case, side)
     yield from _both_or_one(ADDUCTOR, side, tender_hip(case, "adductor_origin", side), loaded)
 
 
-def _painful_squeeze(case: Case) -> Entry | None:
-    """A squeeze of any hip angle that gave their own groin pain."""
-    found = (entry for entry in case.current_entries if entry.test == SQUEEZE)
-    return next((entry for entry in found if their_own_pain(entry, "groin")), None)
+def _painful_squeeze(case: Case, side: Side | None) -> Entry | None:
+    """A squeeze of any hip angle that gave their own groin pain. It loads both hips."""
+    return next((e for e in case.entries(SQUEEZE, side) if their_own_pain(e, "groin")), None)
 
 
 def squeeze_without_a_side(case: Case) -> Iterator[Finding]:
     """H13: a painful squeeze where the complaint has no side."""
     if case.complaint_sides == (None,):
-        yield from _both_or_one(ADDUCTOR, None, None, _painful_squeeze(case))
+        yield from _both_or_one(ADDUCTOR, None, None, _painful_squeeze(case, None))
 
 
 def _hamstring_origin(case: Case, side: Side) -> Iterator[Finding]:
