@@ -27,6 +27,7 @@ URGENCY = ["emergency", "same_day", "refer", "recheck", "train", None]
 # Danger and whatever raises a gate read these, held or not.
 READ_BY_DANGER = {
     "ankle.hop",
+    "ankle.side_hop",
     "ankle.squeeze",
     "ankle.cotton",
     "ankle.fibular_glide",
@@ -180,6 +181,21 @@ def told(items: list[dict[str, Any]], *keys: str, swap: bool = False) -> set[tup
     return {(side(item), *(item.get(key) for key in keys)) for item in items}
 
 
+def empty(entry: dict[str, Any], held: set[str]) -> None:
+    """Takes out what held sides hide: all of a side's entry; of one for both, what was done with both."""
+    own = {entry["side"]} if "side" in entry else {"left", "right"}
+    if own <= held:
+        entry["values"], entry["seen"] = {}, []
+        entry.pop("pain", None)
+    elif own & held:
+        kept = {m: given for m, given in entry["values"].items() if isinstance(given, dict)}
+        entry["values"] = {
+            m: open_
+            for m, given in kept.items()
+            if (open_ := {s: v for s, v in given.items() if s not in held})
+        }
+
+
 class EveryRecord(unittest.TestCase):
     @SLOW
     @given(records())
@@ -274,10 +290,7 @@ class EveryRecord(unittest.TestCase):
         assume(held)
         emptied = copied(raw)
         for entry in emptied["entries"]:
-            both = CATALOGUE.tests[entry["test"]].sides == "both"
-            if not both and (entry["test"], entry["side"]) in held:
-                entry["values"], entry["seen"] = {}, []
-                entry.pop("pain", None)
+            empty(entry, {side for test, side in held if test == entry["test"]})
 
         def plain(reading: dict[str, Any]) -> set[Any]:
             flags = [f for f in reading["flags"] if "recorded while held" not in f["against"]]
