@@ -35,8 +35,9 @@ class Case:
     def without(self, held: frozenset[tuple[str, Side]]) -> Case:
         """The same case with some tests held."""
         case = replace(self, held=held)
-        # Which entries stand does not depend on what is held, and is dear to find twice.
+        # Which entries stand, and their numbers, do not depend on what is held and are dear to find twice.
         case.__dict__["_current"] = self._current
+        case.__dict__["_numbers"] = self._numbers
         return case
 
     @cached_property
@@ -48,7 +49,7 @@ class Case:
         """Later entries replace earlier ones; a declined one never replaces a value."""
         current: dict[tuple[str, Lane, Value | None], Entry] = {}
         for entry in self.exam.entries:
-            for lane in entry.lanes():
+            for lane in entry.lanes:
                 place = (entry.test, lane, entry.key)
                 standing = current.get(place)
                 if entry.declined is not None and standing is not None and standing.done:
@@ -60,7 +61,7 @@ class Case:
     def current_entries(self) -> tuple[Entry, ...]:
         """Entries that still stand, and are not held, for at least one lane; in the record's order."""
         standing = {
-            entry.at for (test, lane, _key), entry in self._current.items() if not self._is_held(test, lane)
+            entry.at for (test, lane, _key), entry in self._current.items() if (test, lane) not in self._shut
         }
         return tuple(entry for entry in self.exam.entries if entry.at in standing)
 
@@ -70,12 +71,13 @@ class Case:
         return {
             place: entry
             for place, entry in self._current.items()
-            if entry.done and not self._is_held(place[0], place[1])
+            if entry.done and place[:2] not in self._shut
         }
 
-    def _is_held(self, test: str, lane: Lane) -> bool:
-        """What belongs to no side was done with both, so a gate on one of them holds it."""
-        return any((test, side) in self.held for side in (SIDES if lane is None else (lane,)))
+    @cached_property
+    def _shut(self) -> frozenset[tuple[str, Lane]]:
+        """What belongs to no side was done with both, so a gate on one of them holds it too."""
+        return self.held.union((test, None) for test, _ in self.held)
 
     def entry(self, test: str, lane: Lane, key: Value | None = None) -> Entry | None:
         return self._open.get((test, lane, key))
@@ -130,9 +132,12 @@ class Case:
 
     def number(self, test: str, measure: str, lane: Lane, key: Value | None = None) -> Observed | None:
         """Mean or median of the trials, by the screen's school. None where nothing was measured."""
+        entry = self.entry(test, lane, key)
+        if entry is None:
+            return None
         place = (test, measure, lane, key)
         if place not in self._numbers:
-            self._numbers[place] = self._number(test, measure, lane, key)
+            self._numbers[place] = self._measured(entry, measure, lane)
         return self._numbers[place]
 
     @cached_property
@@ -140,10 +145,9 @@ class Case:
         """Numbers already looked up: many rules ask for the same ones."""
         return {}
 
-    def _number(self, test: str, measure: str, lane: Lane, key: Value | None) -> Observed | None:
-        entry = self.entry(test, lane, key)
-        value = entry.value(measure, lane) if entry else None
-        if entry is None or not isinstance(value, Trials):
+    def _measured(self, entry: Entry, measure: str, lane: Lane) -> Observed | None:
+        value = entry.value(measure, lane)
+        if not isinstance(value, Trials):
             return None
         return Observed(value_of_trials(value.values, self.schools["trial_value"]), entry.at)
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
+from functools import cached_property
 from typing import Literal
 
 from northstride.core.sides import SIDES, Side
@@ -50,7 +51,7 @@ class Pain:
     familiar: bool | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Entry:
     """One test on one side, or on both at once where `side` is None.
 
@@ -88,7 +89,9 @@ class Entry:
     def done(self) -> bool:
         return self.declined is None and bool(self.values or self.seen or self.pain)
 
+    @cached_property
     def lanes(self) -> tuple[Lane, ...]:
+        """What it says something about: its side, or both, and what belongs to no side."""
         if self.side is not None:
             return (self.side, None) if self._says_something_of_both else (self.side,)
         return (*(side for side in SIDES if self.covers(side)), None)

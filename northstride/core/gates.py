@@ -116,13 +116,14 @@ def _named(variant: str, test: str) -> bool:
 
 def held_tests(case: Case, gates: Iterable[Closed]) -> Iterator[Held]:
     """Entries and planned tests a gate covers: the record's order, then the plan's."""
-    concerned = dict.fromkeys([*(entry.test for entry in case.exam.entries), *case.exam.planned])
-    recorded = {(entry.test, lane) for entry in case.exam.entries for lane in entry.lanes()}
+    planned = frozenset(case.exam.planned)
+    recorded = {(entry.test, lane) for entry in case.exam.entries for lane in entry.lanes}
     given: set[Held] = set()
-    for test in concerned:
+    for test in dict.fromkeys([*(entry.test for entry in case.exam.entries), *case.exam.planned]):
         for gate in gates:
-            held = Held(test, gate.side, gate.gate)
-            known = (test, gate.side) in recorded or test in case.exam.planned
-            if known and covers(case, gate, test) and held not in given:
-                given.add(held)
-                yield held
+            known = test in planned or (test, gate.side) in recorded
+            if known and covers(case, gate, test):
+                held = Held(test, gate.side, gate.gate)
+                if held not in given:
+                    given.add(held)
+                    yield held

@@ -29,6 +29,7 @@ from northstride.core.rules import (
     DANGER_RULES,
     FINDING_RULES,
     GATE_RULES,
+    READ_WHILE_HELD,
     RECHECK_RULES,
     RETAKE_RULES,
     RULED_DOWN_RULES,
@@ -119,13 +120,7 @@ def _closed(held: Sequence[Held]) -> frozenset[tuple[str, Side]]:
 
 def _shown_while_held(everything: Case, case: Case, findings: Sequence[Finding]) -> Iterator[Finding]:
     """What a held entry already shows is not lost where it asks for help today: likely at most."""
-    if not any(
-        entry.done and (entry.test, lane) in case.held
-        for entry in case.exam.entries
-        for lane in entry.lanes()
-    ):
-        return
-    for rule in FINDING_RULES:
+    for rule in READ_WHILE_HELD if case.held else ():
         for finding in rule(everything):
             strength = min(finding.strength, Strength.LIKELY)
             if finding.urgency in URGENT and not _said_already(finding, strength, findings):

@@ -7,6 +7,7 @@ import inspect
 import json
 import pkgutil
 import unittest
+from types import CodeType
 from typing import Any
 
 from hypothesis import given, settings
@@ -270,6 +271,25 @@ class OneVisibleOrder(unittest.TestCase):
         lists = [found for name, found in vars(rules).items() if name.endswith("_RULES")]
         for rule in (rule for found in lists for rule in found):
             self.assertRegex(rule.__doc__ or "", r"^[MRHASF]\d+[a-d]?\b", rule.__name__)
+
+    def test_every_rule_that_may_ask_for_help_today_reads_what_is_held(self) -> None:
+        urgent = {rule.__name__ for rule in rules.FINDING_RULES if _may_be_urgent(rule, set())}
+        self.assertEqual(urgent, {rule.__name__ for rule in rules.READ_WHILE_HELD})
+
+
+def _may_be_urgent(function: Any, seen: set[Any]) -> bool:
+    """Whether a rule, or any function of the rules it calls, speaks of today or of an emergency."""
+    seen.add(function)
+    if any(word in inspect.getsource(function) for word in ("Urgency.SAME_DAY", "Urgency.EMERGENCY")):
+        return True
+    named = [function.__globals__.get(name) for name in _names(function.__code__)]
+    called = [found for found in named if inspect.isfunction(found) and found not in seen]
+    return any(_may_be_urgent(found, seen) for found in called if found.__module__.startswith(rules.__name__))
+
+
+def _names(code: CodeType) -> set[str]:
+    inner = [const for const in code.co_consts if isinstance(const, CodeType)]
+    return set(code.co_names).union(*(_names(each) for each in inner))
 
 
 def _reads_a_case_alone(function: Any) -> bool:

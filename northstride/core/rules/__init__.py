@@ -139,6 +139,16 @@ FINDING_RULES: tuple[FindingRule, ...] = (
     foot.sole_is_open,
 )
 
+# Those that may ask for help today: what a held entry already shows them is not lost.
+READ_WHILE_HELD: tuple[FindingRule, ...] = (
+    ankle_ligaments.syndesmosis_by_count,
+    ankle_tendon.foot_does_not_move,
+    ankle_tendon.tendon_gives_partly,
+    nerve.foot_drops,
+    foot.midfoot_gives,
+    foot.sole_is_open,
+)
+
 # Steps see what the findings named: one step more, per rule and flag at most once.
 STEP_RULES: tuple[StepRule, ...] = (
     hip_length_sides.rectus_named_twice,

@@ -169,9 +169,9 @@ def weak_by_grade(case: Case) -> Iterator[Finding]:
 def torque_of(case: Case, test: str, side: Side) -> float | None:
     """Torque in N·m where the lever arm is known on both sides, else the force in N."""
     force = case.number(test, "force", side)
-    arms = [case.number(test, "lever_arm", each) for each in SIDES]
     if force is None:
         return None
+    arms = [case.number(test, "lever_arm", each) for each in SIDES]
     own = case.number(test, "lever_arm", side)
     return force.value * own.value / 1000 if own is not None and all(arms) else force.value
 
