@@ -90,7 +90,7 @@ def told(reading: dict[str, Any], key: str) -> set[str]:
 
 
 class EveryRecord(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(records())
     def test_mirrors_when_the_sides_are_swapped(self, raw: dict[str, Any]) -> None:
         here, there = read(raw), read(mirrored(raw))
@@ -102,7 +102,7 @@ class EveryRecord(unittest.TestCase):
             self.assertEqual(one["difference"], -other["difference"])
             self.assertEqual(one["verdict"], other["verdict"])
 
-    @settings(max_examples=80, deadline=None)
+    @settings(max_examples=80)
     @given(records())
     def test_is_the_same_each_time_and_sound(self, raw: dict[str, Any]) -> None:
         reading = read(raw)
@@ -117,7 +117,7 @@ class EveryRecord(unittest.TestCase):
                 place = int(reason["at"].removeprefix("entries[").removesuffix("]"))
                 self.assertLess(place, len(raw["entries"]))
 
-    @settings(max_examples=80, deadline=None)
+    @settings(max_examples=80)
     @given(records(), st.sampled_from(["note", "pain", "declined"]))
     def test_what_no_rule_reads_changes_nothing(self, raw: dict[str, Any], kind: str) -> None:
         extra: dict[str, Any] = {"test": THOMAS, "side": "left", "declined": "no time"}
@@ -133,7 +133,7 @@ class EveryRecord(unittest.TestCase):
         before, after = read(raw), read(changed)
         self.assertEqual([before[key] for key in kept], [after[key] for key in kept])
 
-    @settings(max_examples=80, deadline=None)
+    @settings(max_examples=80)
     @given(records())
     def test_no_sentence_names_a_disease_as_a_fact(self, raw: dict[str, Any]) -> None:
         text = json.dumps(read(raw)).lower()

@@ -198,7 +198,7 @@ class Order(unittest.TestCase):
         self.assertEqual(found.plain_seconds, spent + 20 * found.plain_turns)
         self.assertLess(found.turns, found.plain_turns)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.randoms(use_true_random=False))
     def test_no_order_of_any_kind_has_fewer_turns(self, chance: random.Random) -> None:
         """Against every order of every small set of stops, tried one by one."""
@@ -215,7 +215,7 @@ class Order(unittest.TestCase):
         best = min(turns([*one, *two], start) for one in _walks(stages[0]) for two in _walks(stages[1]))
         self.assertEqual(found, best)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(
         st.sampled_from(get_args(Purpose)),
         st.sampled_from(["hip", "groin", "knee", "leg", "ankle", "foot", "none"]),

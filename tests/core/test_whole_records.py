@@ -41,9 +41,7 @@ READ_BY_DANGER = {
     "ankle.weight_bearing",
     *(f"hip.rom.{way}_rotation_{hip}" for way in ("internal", "external") for hip in ("0", "90")),
 }
-SLOW = settings(
-    max_examples=120, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much]
-)
+SLOW = settings(max_examples=120, suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much])
 
 
 def value(measure: Measure) -> st.SearchStrategy[Any]:
