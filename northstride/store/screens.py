@@ -11,7 +11,9 @@ from sqlalchemy import Connection, Row, Select, insert, select, text
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
+from northstride.core.route import plan_for
 from northstride.record.model import FORMAT, VERSION
+from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.athletes import get_athlete
 from northstride.store.errors import Differs, NotFound, Refused
@@ -82,13 +84,35 @@ def begin_screen(
             id=screen_id,
             examiner=actor.name,
             schools=dict(schools),
-            planned=catalogue.plan_for(purpose),
+            planned=_plan(catalogue, screen_id, athlete.ref, date, purpose, schools),
             overrides=[],
             created_by=actor.user_id,
             **asked,
         )
     )
     audit(db, actor, "begin", "screen", screen_id)
+
+
+def _plan(
+    catalogue: Catalogue,
+    screen_id: UUID,
+    ref: str,
+    date: dt.date,
+    purpose: str,
+    schools: Mapping[str, Any],
+) -> list[str]:
+    """By purpose and schools: of a screen just begun nothing else is known."""
+    record = {
+        "format": FORMAT,
+        "version": VERSION,
+        "id": str(screen_id),
+        "date": date.isoformat(),
+        "purpose": purpose,
+        "athlete": {"ref": ref},
+        "schools": dict(schools),
+        "entries": [],
+    }
+    return plan_for(check_record(record, catalogue).exam, catalogue)
 
 
 def screen_query(actor: Actor, screen_id: UUID) -> Select[Any]:

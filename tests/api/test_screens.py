@@ -202,7 +202,8 @@ class Signing(ScreenCase):
         self.assertEqual(len(self.me.ok("GET", self.at)["signatures"]), 1)
 
     def test_a_newer_revision_a_wrong_password_and_open_items_refuse(self) -> None:
-        open_ = self.me.call("POST", f"{self.at}/sign", {"revision": 0, "password": PASSWORD})
+        planned = self.me.begin_screen(purpose="squad_screen")
+        open_ = self.me.call("POST", f"/api/screens/{planned}/sign", {"revision": 0, "password": PASSWORD})
         self.assertTrue(open_.json()["type"].endswith("incomplete"))
         self.post(answer("left", "values.thigh_angle", 8))
         stale = self.me.call("POST", f"{self.at}/sign", {"revision": 0, "password": PASSWORD})
@@ -217,9 +218,25 @@ class Signing(ScreenCase):
             self.me.call("POST", f"{self.at}/sign", {"revision": 1, "password": "guess"})
         self.assertEqual(self.sign().status_code, 429)
 
-    def test_a_declined_test_completes_the_screen(self) -> None:
-        self.post(answer("left", "declined", "too sore"))
-        self.assertEqual(self.sign().status_code, 204)
+    def test_a_squad_screen_plans_a_lean_list_in_the_order_of_the_route(self) -> None:
+        def planned(**fields: Any) -> list[str]:
+            screen = self.me.begin_screen(**fields)
+            return list(self.me.ok("GET", f"/api/screens/{screen}")["record"]["planned"])
+
+        lean = ["hip.gait", "ankle.lunge", "hip.squat", "hip.modified_thomas"]
+        self.assertEqual(planned(purpose="squad_screen"), lean)
+        self.assertEqual(planned(purpose="follow_up"), [])
+
+    def test_declined_tests_complete_the_screen(self) -> None:
+        screen = self.me.begin_screen(purpose="squad_screen")
+        record = self.me.ok("GET", f"/api/screens/{screen}")["record"]
+        for place, test in enumerate(record["planned"]):
+            both = test in ("hip.gait", "hip.squat")
+            body = {"revision": place, "password": PASSWORD}
+            self.assertEqual(self.me.call("POST", f"/api/screens/{screen}/sign", body).status_code, 409)
+            self.me.answer(screen, None if both else "left", "declined", "too sore", test=test)
+        body = {"revision": len(record["planned"]), "password": PASSWORD}
+        self.assertEqual(self.me.call("POST", f"/api/screens/{screen}/sign", body).status_code, 204)
 
     def test_late_answers_wait_and_an_amendment_takes_them_in(self) -> None:
         self.post(answer("left", "values.thigh_angle", 8))

@@ -53,7 +53,7 @@ class StoreCase(DatabaseCase):
 
     @classmethod
     def begin(cls, db: Any, actor: Actor, screen: UUID, athlete: UUID) -> None:
-        begin_screen(db, actor, CATALOGUE, screen, athlete, dt.date(2026, 9, 14), "squad_screen", {})
+        begin_screen(db, actor, CATALOGUE, screen, athlete, dt.date(2026, 9, 14), "follow_up", {})
 
     def write(self, side: str, field: str, value: Any, screen: UUID | None = None) -> UUID:
         key = uuid4()

@@ -51,12 +51,13 @@ class Person:
         return key
 
     def begin_screen(self, athlete: str | None = None, **fields: Any) -> str:
+        """Of a purpose that plans nothing, so that it can be signed as soon as anything was written."""
         key = str(uuid4())
         body = {
             "id": key,
             "athlete_id": athlete or self.add_athlete(),
             "date": "2026-09-14",
-            "purpose": "squad_screen",
+            "purpose": "follow_up",
             **fields,
         }
         self.ok("POST", "/api/screens", body)

@@ -78,6 +78,8 @@ def _reasons(case: Case) -> dict[str, tuple[bool, str]]:
             for code in ask["tests"]:
                 if code in case.catalogue.tests:
                     found.setdefault(code, (bool(ask.get("safety")), ask["why"]))
+    for code in case.catalogue.plan_for(case.exam.purpose):
+        found.setdefault(code, (False, _data()["planned"]))
     return found
 
 

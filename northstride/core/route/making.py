@@ -75,6 +75,13 @@ def make_route(exam: Examination, catalogue: Catalogue, context: Context) -> Rou
     )
 
 
+def plan_for(exam: Examination, catalogue: Catalogue) -> list[str]:
+    """What the catalogue plans for a purpose by itself, in the order of the route."""
+    planned = set(catalogue.plan_for(exam.purpose))
+    stops = make_route(exam, catalogue, Context()).stops if planned else ()
+    return list(dict.fromkeys(stop.test for stop in stops if stop.test in planned))
+
+
 def _visits(wanted: Wanted, first: Side) -> Iterator[_Visit]:
     sides = tuple(side for side in (first, first.other) if side in wanted.sides)
     turned = "side_lying" in wanted.positions and bool(sides)

@@ -21,17 +21,23 @@ const POSITIONS: readonly (readonly [Test["position"], string])[] = [
   ["prone", "Prone"],
 ];
 
-/** `opened` is a test somebody went to by name: from what to do next, or from a flag. */
+/**
+ * In the order planned, the rest in the catalogue's. `opened` is a test somebody went to by name: from
+ * what to do next, or from a flag.
+ */
 export function stopsOf(
   catalogue: Catalogue,
   screen: Screen,
   fields: Fields,
   opened: string | null,
 ): Stop[] {
-  const wanted = new Set<string>(screen.record.planned ?? []);
+  const planned = screen.record.planned ?? [];
+  const wanted = new Set<string>(planned);
   if (opened !== null) wanted.add(opened);
   for (const key of fields.keys()) wanted.add(placeOf(key).test);
-  return inPositions(catalogue.tests.filter((test) => wanted.has(test.code))).flatMap(
+  const turn = (test: Test) => planned.indexOf(test.code) + 1 || planned.length + 1;
+  const tests = catalogue.tests.filter((test) => wanted.has(test.code));
+  return inPositions(tests.sort((one, other) => turn(one) - turn(other))).flatMap(
     (position) => position.stops,
   );
 }
