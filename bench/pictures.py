@@ -36,13 +36,14 @@ def shot(page: Page, name: str) -> None:
 
 
 def open_bench(page: Page, address: str) -> None:
-    """Kaisa Lumme's screen was left open after the left side."""
+    """Kaisa Lumme's screen was left open after the left side of the hanging-leg test."""
     login = next(account.login for account in DEMO_ACCOUNTS if account.role == "practitioner")
     page.goto(address)
     page.get_by_role("button", name=f"Enter as practitioner {login}").click()
     page.get_by_role("button", name="Kaisa Lumme").click()
     page.get_by_role("link", name="squad screen").click()
     page.wait_for_url("**/bench")
+    page.get_by_label("Route").get_by_role("link", name="Modified Thomas test").click()
 
 
 def by_keyboard(browser: Browser, address: str) -> None:
@@ -66,6 +67,9 @@ def by_keyboard(browser: Browser, address: str) -> None:
     page.get_by_role("button", name="Seniors").click()
     page.get_by_role("button", name="Eirik Dalmo").click()
     shot(page, "people")
+    page.get_by_role("link", name="squad screen").first.click()
+    page.get_by_role("heading", name="Since earlier screens").scroll_into_view_if_needed()
+    shot(page, "reading-since")
     page.context.close()
 
 

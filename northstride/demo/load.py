@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import zoneinfo
 from collections.abc import Iterator
+from typing import Any
 
 from argon2 import PasswordHasher
 from sqlalchemy import Connection
@@ -19,8 +20,9 @@ from northstride.demo.scenario import (
     SEASON_SCREENS,
     SENIORS,
     TIME_ZONE,
-    Hanging,
     Member,
+    Screened,
+    Standing,
     made_id,
 )
 from northstride.store.actor import Actor
@@ -33,6 +35,9 @@ from northstride.store.signatures import sign
 from northstride.store.users import Passwords, add_user, create_clinic, is_set_up
 
 TEST = "hip.modified_thomas"
+GAIT, LUNGE, SQUAT = "hip.gait", "ankle.lunge", "hip.squat"
+# Test, side, field and value of one answer.
+Field = tuple[str, str | None, str, Any]
 SECONDS_AN_ANSWER = 9
 
 
@@ -95,35 +100,44 @@ def _screen(
     passwords: Passwords,
     practitioner: Actor,
     assistant: Actor,
-    hanging: Hanging,
+    screened: Screened,
 ) -> None:
     """Begun by the practitioner, written by the assistant, signed by the practitioner."""
-    screen_id = made_id("screen", hanging.day, hanging.number)
-    athlete_id = made_id("athlete", hanging.number)
-    begin_screen(db, practitioner, catalogue, screen_id, athlete_id, hanging.day, "squad_screen", {})
-    answers = list(_answers(hanging))
+    screen_id = made_id("screen", screened.day, screened.number)
+    athlete_id = made_id("athlete", screened.number)
+    begin_screen(db, practitioner, catalogue, screen_id, athlete_id, screened.day, "squad_screen", {})
+    answers = list(_answers(screened))
     if answers:
         write_answers(db, assistant, catalogue, screen_id, answers, "demo")
-    if not hanging.open_:
+    if not screened.open_:
         revision = get_screen(db, practitioner, screen_id).revision
         password = next(a.password for a in DEMO_ACCOUNTS if a.login == "jonas")
         sign(db, practitioner, catalogue, passwords, screen_id, revision, password)
 
 
-def _answers(hanging: Hanging) -> Iterator[NewAnswer]:
-    start = dt.datetime.combine(hanging.day, dt.time(9), zoneinfo.ZoneInfo(TIME_ZONE))
-    start += dt.timedelta(minutes=6 * hanging.number)
-    fields = [
-        *((side, f"values.{name}", value) for side, leg in _legs(hanging) for name, value in leg.items()),
-        *((side, "seen", codes) for side, codes in hanging.seen.items()),
-        *((side, "pain", pain) for side, pain in hanging.pain.items()),
-        *((side, "note", note) for side, note in hanging.note.items()),
-    ]
-    for place, (side, name, value) in enumerate(fields):
+def _answers(screened: Screened) -> Iterator[NewAnswer]:
+    start = dt.datetime.combine(screened.day, dt.time(9), zoneinfo.ZoneInfo(TIME_ZONE))
+    start += dt.timedelta(minutes=6 * screened.number)
+    for place, (test, side, name, value) in enumerate((*_standing(screened.standing), *_hanging(screened))):
         at = start + dt.timedelta(seconds=SECONDS_AN_ANSWER * place)
-        key = made_id("answer", hanging.day, hanging.number, side, name)
-        yield NewAnswer(key, TEST, side, name, value, observed_at=at)
+        key = made_id("answer", screened.day, screened.number, test, side, name)
+        yield NewAnswer(key, test, side, name, value, observed_at=at)
 
 
-def _legs(hanging: Hanging) -> list[tuple[str, dict[str, object]]]:
-    return [("left", hanging.left), ("right", hanging.right)]
+def _hanging(screened: Screened) -> Iterator[Field]:
+    legs = (("left", screened.left), ("right", screened.right))
+    yield from ((TEST, side, f"values.{name}", value) for side, leg in legs for name, value in leg.items())
+    for name, given in (("seen", screened.seen), ("pain", screened.pain), ("note", screened.note)):
+        yield from ((TEST, side, name, value) for side, value in given.items())
+
+
+def _standing(standing: Standing | None) -> Iterator[Field]:
+    if standing is None:
+        return
+    yield GAIT, None, "values.pattern", [standing.gait]
+    yield LUNGE, "left", "values.distance", standing.left
+    yield LUNGE, "right", "values.distance", standing.right
+    yield SQUAT, None, "values.depth", standing.depth
+    yield SQUAT, None, "values.heels_lift", standing.heels_lift
+    for side, falls_in in zip(("left", "right"), standing.knee_in, strict=True):
+        yield SQUAT, side, "values.knee_in", falls_in

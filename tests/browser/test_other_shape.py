@@ -36,7 +36,7 @@ class OtherShape(BrowserCase):
         page.get_by_role("group", name="Power, left").get_by_text("4+").click()
         self.saved(page)
         self.assertEqual(
-            self.values(page),
+            self.values(page, "made.up_reach"),
             {
                 "left": {"far": [600, 610], "often": 12, "marks": ["heel", "toe"], "power": "4+"},
                 "right": {"far": 500, "often": 9, "steady": False},

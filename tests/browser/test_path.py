@@ -46,9 +46,26 @@ class KeyboardAlone(BrowserCase):
         tab_to(page, "Begin a squad screen")
         keys.press("Enter")
         page.wait_for_url("**/bench")
+        self.stand(page)
         self.examine(page)
         self.read_and_sign(page)
         self.take_the_file(page)
+
+    def stand(self, page: Page) -> None:
+        """Gait, knee to wall and squat; Alt PgDn goes on to the next test."""
+        keys = page.keyboard
+        expect(page.get_by_role("heading", name="Gait")).to_be_visible()
+        expect(page.get_by_role("button", name="Smooth")).to_be_focused()
+        keys.press("Space")
+        keys.press("Alt+PageDown")
+        expect(page.get_by_label("Distance, left")).to_be_focused()
+        for value in ("108 110", "112"):
+            keys.type(value)
+            keys.press("Enter")
+        keys.press("Alt+PageDown")
+        expect(page.get_by_role("button", name="Full")).to_be_focused()
+        keys.press("Space")
+        keys.press("Alt+PageDown")
 
     def examine(self, page: Page) -> None:
         keys = page.keyboard
@@ -118,7 +135,7 @@ class KeyboardAlone(BrowserCase):
             page.get_by_label("Screen file").set_input_files(file)
             expect(page.get_by_text("This screen is here already")).to_be_visible()
             changed = json.loads(file.read_text())
-            next(e for e in changed["entries"] if e["side"] == "left")["values"]["knee_angle"] = 85
+            next(e for e in changed["entries"] if "knee_angle" in e["values"])["values"]["knee_angle"] = 85
             page.get_by_role("button", name="Close").click()
             file.write_text(json.dumps(changed))
             page.get_by_label("Screen file").set_input_files(file)
@@ -135,6 +152,7 @@ class TouchAlone(BrowserCase):
         page.get_by_role("button", name="Oskar Bremer").tap()
         page.get_by_role("button", name="Begin a squad screen").tap()
         page.wait_for_url("**/bench")
+        self.stand(page)
         page.get_by_label("Thigh, hanging, left").tap()
         self.assertEqual(page.get_by_label("Thigh, hanging, left").get_attribute("inputmode"), "none")
         self.press(page, "9", "accept left", "to left", "1", "2", "next trial", "1", "3", "accept left")
@@ -157,6 +175,15 @@ class TouchAlone(BrowserCase):
         page.get_by_label("Your password").fill(PASSWORD)
         page.get_by_role("dialog").get_by_role("button", name="Sign").tap()
         expect(page.get_by_text("Signed and frozen.")).to_be_visible()
+
+    def stand(self, page: Page) -> None:
+        page.get_by_role("button", name="Smooth").tap()
+        page.get_by_role("button", name="Next: Knee to wall").tap()
+        page.get_by_label("Distance, left").tap()
+        self.press(page, "1", "0", "8", "accept left", "1", "1", "2", "accept right")
+        page.get_by_role("button", name="Next: Squat").tap()
+        page.get_by_role("button", name="Full").tap()
+        page.get_by_role("button", name="Next: Modified Thomas test").tap()
 
     @staticmethod
     def press(page: Page, *keys: str) -> None:

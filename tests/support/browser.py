@@ -18,6 +18,7 @@ from tests.support.database import fresh_database
 from tests.support.live import LiveApp
 
 CHROMIUM = "/usr/bin/chromium"
+HANGING = "hip.modified_thomas"
 PASSWORD = "a long enough password"
 SIZE: Any = {"width": 1280, "height": 800}
 NAMES = ("Ilse Varga", "Oskar Bremer", "Tuva Lind")
@@ -87,11 +88,29 @@ class BrowserCase(unittest.TestCase):
         page.wait_for_url("**/people")
 
     def begin_screen(self, page: Page, name: str = "Ilse Varga") -> None:
-        """From People to the bench, signed in already."""
+        """From People to the hanging-leg test at the bench, signed in already."""
         page.get_by_role("button", name=name).click()
         page.get_by_role("button", name="Begin a squad screen").click()
         page.wait_for_url("**/bench")
+        self.open_stop(page, "Modified Thomas test")
         expect(page.get_by_label("Thigh, hanging, left")).to_be_focused()
+
+    @staticmethod
+    def open_stop(page: Page, name: str) -> None:
+        page.get_by_label("Route").get_by_role("link", name=name).click()
+        expect(page.get_by_role("heading", name=name)).to_be_visible()
+
+    def examine_standing(self, page: Page) -> None:
+        """What a squad screen plans beside the hanging-leg test: all of it without a finding."""
+        self.open_stop(page, "Gait")
+        page.get_by_role("button", name="Smooth").click()
+        self.open_stop(page, "Knee to wall")
+        for side in ("left", "right"):
+            page.get_by_label(f"Distance, {side}").fill("110")
+            page.keyboard.press("Enter")
+        self.open_stop(page, "Squat")
+        page.get_by_role("button", name="Full").click()
+        self.saved(page)
 
     def at_bench(self, **options: Any) -> Page:
         page = self.page(**options)
@@ -107,15 +126,16 @@ class BrowserCase(unittest.TestCase):
     def screen_id(page: Page) -> str:
         return page.url.split("/screens/")[1].split("/")[0]
 
-    def values(self, page: Page) -> dict[str, dict[str, Any]]:
-        """What the server has, by side, asked with the page's own session."""
-        record = page.evaluate(
-            "id => fetch(`/api/screens/${id}`).then(r => r.json()).then(s => s.record)", self.screen_id(page)
-        )
-        return {entry["side"]: entry["values"] for entry in record["entries"]}
+    def values(self, page: Page, test: str = HANGING) -> dict[str, dict[str, Any]]:
+        """What the server has of a test, by side."""
+        return {entry["side"]: entry["values"] for entry in self._entries(page, test)}
 
     def entry(self, page: Page, side: str) -> dict[str, Any]:
+        return next(entry for entry in self._entries(page, HANGING) if entry["side"] == side)
+
+    def _entries(self, page: Page, test: str) -> list[dict[str, Any]]:
+        """Asked with the page's own session."""
         record = page.evaluate(
             "id => fetch(`/api/screens/${id}`).then(r => r.json()).then(s => s.record)", self.screen_id(page)
         )
-        return next(dict(entry) for entry in record["entries"] if entry["side"] == side)
+        return [entry for entry in record["entries"] if entry["test"] == test]
