@@ -40,7 +40,7 @@ async () => { const began = performance.now(); await fetch("/api/health"); retur
 def measure_web() -> list[Figure]:
     with durable_database() as url, LiveApp(url) as app, sync_playwright() as playwright:
         couch = Couch(app.address)
-        bench = f"{app.address}/screens/{couch.screen}/bench"
+        bench = f"{app.address}/screens/{couch.screen}/bench/hip.modified_thomas"
         browser = playwright.chromium.launch(executable_path=CHROMIUM)
 
         def context() -> BrowserContext:
