@@ -50,7 +50,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         httpx2.post(f"{address}/api{path}", json=body, headers=session).raise_for_status()
 
     def begin(athlete: str) -> dict[str, str]:
-        body = {"id": str(uuid4()), "athlete_id": athlete, "date": "2026-09-14", "purpose": "squad_screen"}
+        body = {"id": str(uuid4()), "athlete_id": athlete, "date": "2026-09-14", "purpose": "follow_up"}
         post("/screens", body)
         post(f"/screens/{body['id']}/answers", {"answers": [answer("left", "values.thigh_angle", 8)]})
         return {"screen_id": str(body["id"])}

@@ -1,0 +1,48 @@
+"""The web part's files and places, from a folder of two files."""
+
+from __future__ import annotations
+
+import tempfile
+import unittest
+from pathlib import Path
+
+from fastapi import FastAPI
+from fastapi.testclient import TestClient
+
+from northstride.api.static import serve_web
+
+PAGE, SCRIPT = "<p>page</p>", "run()"
+BROWSER = {"accept": "text/html,application/xhtml+xml,*/*;q=0.8"}
+
+
+class Places(unittest.TestCase):
+    def setUp(self) -> None:
+        held = tempfile.TemporaryDirectory()
+        self.addCleanup(held.cleanup)
+        folder = Path(held.name) / "dist"
+        (folder / "assets").mkdir(parents=True)
+        (folder / "index.html").write_text(PAGE)
+        (folder / "sw.js").write_text(SCRIPT)
+        (Path(held.name) / "secret.txt").write_text("not for anybody")
+        app = FastAPI()
+        serve_web(app, folder)
+        self.client = TestClient(app)
+
+    def text(self, path: str, **headers: str) -> str | int:
+        found = self.client.get(path, headers=headers)
+        return found.text if found.status_code == 200 else found.status_code
+
+    def test_any_place_a_browser_goes_to_is_the_page_also_with_a_dot_in_it(self) -> None:
+        for place in ("/", "/people", "/screens/1/bench/hip.modified_thomas", "/%00", "/" + "a." * 2000):
+            self.assertEqual(self.text(place, **BROWSER), PAGE, place[:40])
+        self.assertEqual(self.text("/people"), PAGE)
+
+    def test_files_are_files_and_a_missing_one_is_missing(self) -> None:
+        self.assertEqual(self.text("/sw.js", **BROWSER), SCRIPT)
+        self.assertEqual(self.text("/gone.js", accept="*/*"), 404)
+        self.assertEqual(self.text("/api/nothing", **BROWSER), 404)
+
+    def test_no_path_leads_out_of_the_folder(self) -> None:
+        for path in ("/..%2Fsecret.txt", "/%2e%2e/secret.txt", "/assets/..%2f..%2fsecret.txt"):
+            self.assertIn(self.text(path, **BROWSER), (PAGE, 404))
+            self.assertEqual(self.text(path, accept="*/*"), 404)
