@@ -9,7 +9,7 @@ from northstride.core.examination import Entry
 from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
 from northstride.core.rules.fracture_rule import fracture_questions, fracture_rule
 from northstride.core.rules.onset import sudden
-from northstride.core.rules.pain import answers, hurts, hurts_at
+from northstride.core.rules.pain import HOPS, answers, hurts, hurts_at
 from northstride.core.rules.palpation import STEPS, palpated_at, tender_points
 from northstride.core.sides import SIDES, Side
 
@@ -17,7 +17,6 @@ SQUEEZE = "ankle.squeeze"
 PERCUSSION = "ankle.percussion"
 SHAKING = (PERCUSSION, "ankle.tuning_fork", "ankle.bump")
 SPRING = "ankle.fibula_spring"
-HOPS = ("ankle.hop", "ankle.side_hop")
 UPPER_LEG = frozenset({"hip", "groin", "thigh"})
 
 

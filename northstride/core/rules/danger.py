@@ -10,7 +10,7 @@ from northstride.core.findings import Finding, GateRaised, Next, Reason, Strengt
 from northstride.core.measurement import less_than
 from northstride.core.norms import limits
 from northstride.core.rules.onset import sudden
-from northstride.core.rules.pain import hurts_at
+from northstride.core.rules.pain import HOPS, hurts_at
 from northstride.core.sides import SIDES, Side
 
 LIMIT = limits("danger")
@@ -24,7 +24,6 @@ ROTATIONS = (
     "hip.rom.external_rotation_0",
 )
 GROIN = frozenset({"groin"})
-HOPS = ("ankle.hop", "ankle.side_hop")
 HIP_REGIONS = frozenset({"hip", "groin", "thigh", "knee"})
 HIP_SITES = frozenset({"groin", "lateral_hip", "anterior_thigh", "posterior_thigh", "lateral_thigh", "knee"})
 

@@ -6,6 +6,9 @@ from northstride.core.case import Case
 from northstride.core.examination import Entry
 from northstride.core.sides import Side
 
+# A hop to the side is a hop.
+HOPS = ("ankle.hop", "ankle.side_hop")
+
 
 def hurts(entry: Entry | None) -> bool:
     return entry is not None and entry.pain is not None and entry.pain.present
