@@ -127,7 +127,8 @@ class EveryRecord(unittest.TestCase):
         for entry in changed["entries"]:
             if kind == "note":
                 entry["note"] = "cold hands"
-            elif kind == "pain":
+            elif kind == "pain" and (entry.get("values") or entry.get("seen")):
+                # An entry with nothing else in it would be a test done that was not done before.
                 entry["pain"] = {"present": False}
         kept = ("flags", "actions", "retake", "differences", "next")
         before, after = read(raw), read(changed)
