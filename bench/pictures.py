@@ -68,7 +68,7 @@ def by_keyboard(browser: Browser, address: str) -> None:
     page.get_by_role("button", name="Eirik Dalmo").click()
     shot(page, "people")
     page.get_by_role("link", name="squad screen").first.click()
-    page.get_by_role("heading", name="Since earlier screens").scroll_into_view_if_needed()
+    page.locator(".change-rest").scroll_into_view_if_needed()
     shot(page, "reading-since")
     page.context.close()
 
