@@ -27,6 +27,8 @@ from northstride.store.tables import Screen, StoredAction, StoredFlag, StoredRea
 
 # A signed screen's reading was made from documents that are frozen with it.
 FROZEN = "frozen"
+# What readings did not have when the first screens were signed.
+LATER: dict[str, Any] = {"changes": []}
 NO_CONTEXT: dict[str, Any] = {"earlier": [], "sem": {}}
 
 
@@ -57,8 +59,7 @@ def reading_of(db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[A
     earlier = [] if screen.signed_at is not None else earlier_screens(db, actor, screen)
     now = (screen.revision, RULES_VERSION, mark_of(earlier))
     if kept is not None and (screen.signed_at is not None or tuple(kept[:3]) == now):
-        document: dict[str, Any] = kept.document
-        return document
+        return {**LATER, **kept.document}
     context = context_document(db, actor, earlier)
     document = compute(catalogue, current_record(db, actor, screen), context)
     keep_reading(db, actor, screen.id, screen.revision, document, mark_of(earlier))

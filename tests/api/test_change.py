@@ -6,6 +6,7 @@ from typing import Any
 
 from sqlalchemy import text
 
+from northstride.store.database import migrate
 from tests.support.api import PASSWORD, ApiCase, Person, answer
 
 FIELD = "values.thigh_angle"
@@ -80,6 +81,27 @@ class Change(ApiCase):
         away = stranger.begin_screen(date="2026-09-14")
         stranger.answer(away, "left", FIELD, 2)
         self.assertEqual(self.changes(away, stranger), [])
+
+    def test_a_screen_signed_before_there_was_change_still_opens(self) -> None:
+        self.sign(self.now)
+        with self.engine.begin() as db:
+            db.execute(text("UPDATE readings SET document = document - 'changes'"))
+        self.assertEqual(self.changes(self.now), [])
+
+    def test_open_screens_are_read_again_after_the_rules_grew(self) -> None:
+        self.sign(self.before)
+        self.changes(self.now)
+        with self.engine.begin() as db:
+            db.execute(text("UPDATE alembic_version SET version_num = '0002'"))
+            db.execute(text("UPDATE reading_flags SET code = 'of.older_rules'"))
+        migrate(self.url)
+        with self.engine.connect() as db:
+            kept = db.execute(text("SELECT screen_id FROM readings")).scalars().all()
+        own = {self.before, self.now}
+        self.assertEqual({str(key) for key in kept} & own, {self.before})
+        listed = self.me.ok("GET", "/api/athletes", params={"search": "Ilse"})
+        flags = next(found for found in listed if found["id"] == self.athlete)["last_screen"]["flags"]
+        self.assertNotIn("of.older_rules", {flag["code"] for flag in flags})
 
     def test_the_audit_names_the_screens_it_was_held_against(self) -> None:
         self.changes(self.now)

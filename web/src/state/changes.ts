@@ -1,5 +1,5 @@
 // What has changed since earlier screens: grouped by measure, said in a few words.
-import type { Catalogue, Compared, Test } from "../api/catalogue";
+import { type Catalogue, type Compared, measureIn, type Test } from "../api/catalogue";
 import type { Side } from "../api/client";
 import type { Reading } from "../api/screens";
 import { plain, unitOf } from "./parse";
@@ -18,13 +18,10 @@ export interface ChangeRow {
 export function changedRows(changes: Change[], catalogue: Catalogue): ChangeRow[] {
   const rows = new Map<string, ChangeRow>();
   for (const change of changes) {
-    const test = catalogue.tests.find((candidate) => candidate.code === change.test);
-    const measure = [...(test?.measures ?? []), ...(test?.derived ?? [])].find(
-      (candidate) => candidate.code === change.measure,
-    );
-    if (!test || !measure) continue;
+    const known = measureIn(catalogue, change.test, change.measure);
+    if (!known) continue;
     const key = `${change.test} ${change.measure}`;
-    const row = rows.get(key) ?? { key, test, measure, sides: {} };
+    const row = rows.get(key) ?? { key, ...known, sides: {} };
     row.sides[change.side ?? "none"] = change;
     rows.set(key, row);
   }

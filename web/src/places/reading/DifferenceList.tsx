@@ -1,4 +1,4 @@
-import type { Catalogue } from "../../api/catalogue";
+import { type Catalogue, measureIn } from "../../api/catalogue";
 import type { Difference, Reading } from "../../api/screens";
 import { DifferenceBar } from "../../components/DifferenceBar";
 import { signed, unitOf } from "../../state/parse";
@@ -29,11 +29,9 @@ interface RowProps {
 }
 
 function DifferenceRow({ found, catalogue, opensTest }: RowProps) {
-  const test = catalogue.tests.find((candidate) => candidate.code === found.test);
-  const measure = [...(test?.measures ?? []), ...(test?.derived ?? [])].find(
-    (candidate) => candidate.code === found.measure,
-  );
-  if (!test || !measure) return null;
+  const known = measureIn(catalogue, found.test, found.measure);
+  if (!known) return null;
+  const { test, measure } = known;
   const slim = found.verdict === "within_error";
   return (
     <div className={`lanes difference-row ${slim ? "slim" : ""}`}>
