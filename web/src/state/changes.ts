@@ -1,7 +1,8 @@
 // What has changed since earlier screens: grouped by measure, said in a few words.
-import { type Catalogue, type Compared, measureIn, type Test } from "../api/catalogue";
+import type { Catalogue, Compared, Test } from "../api/catalogue";
 import type { Side } from "../api/client";
 import type { Reading } from "../api/screens";
+import { measureIn } from "./measures";
 import { plain, unitOf } from "./parse";
 import { dayWords } from "./wording";
 

@@ -1,6 +1,7 @@
-import { type Catalogue, measureIn } from "../../api/catalogue";
+import type { Catalogue } from "../../api/catalogue";
 import type { Difference, Reading } from "../../api/screens";
 import { DifferenceBar } from "../../components/DifferenceBar";
+import { measureIn } from "../../state/measures";
 import { signed, unitOf } from "../../state/parse";
 
 /** Left against right over the smallest real change. What is within error takes little room. */
