@@ -156,7 +156,7 @@ def measure_core() -> list[Figure]:
 
     def whole() -> object:
         checked = check_record(parse_json(text), catalogue)
-        return reading_json(evaluate(checked.exam, catalogue, Context()))
+        return reading_json(evaluate(checked.exam, catalogue, Context()), catalogue)
 
     def floor() -> object:
         return json.loads(text)

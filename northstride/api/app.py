@@ -6,20 +6,35 @@ from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from typing import Any
 
+from anyio import create_task_group, to_thread
 from argon2 import PasswordHasher
 from fastapi import FastAPI
 from fastapi.routing import APIRoute
 
 from northstride import CAUTION, __version__
-from northstride.api import athletes, catalogue, problems, readings, records, screens, sessions, squads, users
+from northstride.api import (
+    arrangements,
+    athletes,
+    catalogue,
+    overrides,
+    problems,
+    readings,
+    records,
+    screens,
+    sessions,
+    signatures,
+    squads,
+    users,
+)
+from northstride.api.freshness import keep_fresh
 from northstride.api.guards import BodyLimit, SecurityHeaders
 from northstride.api.permissions import OPEN_OPERATIONS, PERMISSIONS
 from northstride.api.settings import Settings
 from northstride.api.static import serve_web
 from northstride.api.work import Services
 from northstride.core.catalogue import Catalogue, default_catalogue
-from northstride.store.database import connect
-from northstride.store.users import Passwords
+from northstride.store.database import POOL_SIZE, connect
+from northstride.store.passwords import Passwords
 
 ROUTERS = (
     sessions.router,
@@ -29,6 +44,9 @@ ROUTERS = (
     squads.router,
     screens.router,
     readings.router,
+    signatures.router,
+    overrides.router,
+    arrangements.router,
     records.router,
 )
 REFUSALS: dict[int | str, dict[str, Any]] = {
@@ -45,7 +63,12 @@ def create_app(settings: Settings, catalogue_: Catalogue | None = None) -> FastA
 
     @asynccontextmanager
     async def lifespan(_app: FastAPI) -> AsyncIterator[None]:
-        yield
+        # As many threads as connections: whoever has a thread finds a connection.
+        to_thread.current_default_thread_limiter().total_tokens = POOL_SIZE
+        async with create_task_group() as tasks:
+            tasks.start_soon(keep_fresh, services)
+            yield
+            tasks.cancel_scope.cancel()
         engine.dispose()
 
     app = FastAPI(

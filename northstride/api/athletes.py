@@ -11,13 +11,14 @@ from fastapi import APIRouter, Query
 from pydantic import Field, model_validator
 from sqlalchemy import Row
 
-from northstride.api.bodies import Day, FilledShortText, Id, Input, Output, ShortText
+from northstride.api.bodies import Day, Id, Input, Name, Output, ShortText
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
 from northstride.core.vocabulary import Purpose, Sex, SideOrBoth
 from northstride.store import athletes as store
 from northstride.store.actor import audit
-from northstride.store.readings import Latest, latest_by_athlete
+from northstride.store.newest_screens import NewestScreen, newest_screens
+from northstride.store.squads import put_in_squads, squads_of
 
 router = APIRouter(prefix="/api/athletes", tags=["athletes"], route_class=StrictJsonRoute)
 
@@ -26,8 +27,8 @@ Search = Annotated[str, Query(max_length=100, pattern=r"^[^\x00-\x1f\x7f]*$")]
 
 class AthleteInput(Input):
     id: Id
-    ref: FilledShortText
-    name: FilledShortText
+    ref: Name
+    name: Name
     birth_date: Day | None = None
     sex: Sex | None = None
     sport: ShortText | None = None
@@ -38,10 +39,11 @@ class AthleteInput(Input):
 
 
 class AthleteEdit(Input):
-    """Only what is sent changes."""
+    """Only what is sent changes. `seen` is the revision the editor saw."""
 
-    ref: FilledShortText | None = None
-    name: FilledShortText | None = None
+    seen: Annotated[int, Field(ge=1, le=2**31 - 1)]
+    ref: Name | None = None
+    name: Name | None = None
     birth_date: Day | None = None
     sex: Sex | None = None
     sport: ShortText | None = None
@@ -72,6 +74,8 @@ class LastScreen(Output):
     purpose: Purpose
     state: Literal["open", "signed"]
     flags: list[FlagTally]
+    # `waiting`: the flags are as last known and are being read again. `unreadable`: nothing is known.
+    reading: Literal["current", "waiting", "unreadable"]
 
 
 class AthleteOut(Output):
@@ -85,11 +89,19 @@ class AthleteOut(Output):
     body_mass_kg: float | None
     height_cm: float | None
     archived: bool
+    revision: int
     squads: list[UUID]
     last_screen: LastScreen | None
 
 
-def _out(row: Row[Any], squads: list[UUID], latest: Latest | None) -> AthleteOut:
+class AthletesOut(Output):
+    """A page of all there are."""
+
+    total: int
+    athletes: list[AthleteOut]
+
+
+def _out(row: Row[Any], squads: list[UUID], latest: NewestScreen | None) -> AthleteOut:
     return AthleteOut(
         id=row.id,
         ref=row.ref,
@@ -101,12 +113,13 @@ def _out(row: Row[Any], squads: list[UUID], latest: Latest | None) -> AthleteOut
         body_mass_kg=row.body_mass_kg,
         height_cm=row.height_cm,
         archived=row.archived_at is not None,
+        revision=row.revision,
         squads=squads,
         last_screen=_last(latest) if latest else None,
     )
 
 
-def _last(latest: Latest) -> LastScreen:
+def _last(latest: NewestScreen) -> LastScreen:
     screen = latest.screen
     return LastScreen(
         id=screen.id,
@@ -114,25 +127,33 @@ def _last(latest: Latest) -> LastScreen:
         purpose=screen.purpose,
         state="open" if screen.signed_at is None else "signed",
         flags=[FlagTally(**flag) for flag in latest.flags],
+        reading=latest.state,
     )
 
 
 def _with_screens(work: Work, rows: Sequence[Row[Any]]) -> list[AthleteOut]:
     ids = [row.id for row in rows]
-    squads = store.squads_of(work.db, work.actor, ids)
-    latest = latest_by_athlete(work.db, work.actor, work.catalogue, ids)
+    squads = squads_of(work.db, work.actor, ids)
+    latest = newest_screens(work.db, work.actor, work.catalogue, ids)
     return [_out(row, squads.get(row.id, []), latest.get(row.id)) for row in rows]
 
 
 @router.get("", operation_id="list_athletes")
 def list_all(
-    work: WorkDep, search: Search = "", squad: UUID | None = None, archived: bool = False
-) -> list[AthleteOut]:
-    rows = store.list_athletes(work.db, work.actor, search=search, squad_id=squad, archived=archived)
+    work: WorkDep,
+    search: Search = "",
+    squad: UUID | None = None,
+    archived: bool = False,
+    skip: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
+    most: Annotated[int, Query(ge=1, le=store.MOST_LISTED)] = store.MOST_LISTED,
+) -> AthletesOut:
+    total, rows = store.list_athletes(
+        work.db, work.actor, search=search, squad_id=squad, archived=archived, skip=skip, most=most
+    )
     found = _with_screens(work, rows)
     audit(work.db, work.actor, "list", "athlete", None, {"athletes": len(found)})
     work.commit()
-    return found
+    return AthletesOut(total=total, athletes=found)
 
 
 @router.get("/{athlete_id}", operation_id="read_athlete")
@@ -147,7 +168,7 @@ def read(athlete_id: UUID, work: WorkDep) -> AthleteOut:
 @router.post("", operation_id="add_athlete", status_code=201)
 def add(body: AthleteInput, work: WorkDep) -> AthleteOut:
     store.add_athlete(work.db, work.actor, body.id, body.model_dump(exclude={"id", "squads"}))
-    store.put_in_squads(work.db, work.actor, body.id, body.squads)
+    put_in_squads(work.db, work.actor, body.id, body.squads, seen=1)
     found = _with_screens(work, [store.get_athlete(work.db, work.actor, body.id)])[0]
     work.commit()
     return found
@@ -155,11 +176,10 @@ def add(body: AthleteInput, work: WorkDep) -> AthleteOut:
 
 @router.patch("/{athlete_id}", operation_id="edit_athlete")
 def edit(athlete_id: UUID, body: AthleteEdit, work: WorkDep) -> AthleteOut:
-    fields = body.model_dump(exclude_unset=True, exclude={"squads", "archived"})
-    if fields or body.squads is not None:
-        store.edit_athlete(work.db, work.actor, athlete_id, fields)
+    fields = body.model_dump(exclude_unset=True, exclude={"seen", "squads", "archived"})
+    seen = store.edit_athlete(work.db, work.actor, athlete_id, body.seen, fields)
     if body.squads is not None:
-        store.put_in_squads(work.db, work.actor, athlete_id, body.squads)
+        put_in_squads(work.db, work.actor, athlete_id, body.squads, seen)
     if body.archived is not None:
         store.archive_athlete(work.db, work.actor, athlete_id, archived=body.archived)
     found = _with_screens(work, [store.get_athlete(work.db, work.actor, athlete_id)])[0]

@@ -9,7 +9,8 @@ import orjson
 from fastapi import Response
 from pydantic import AwareDatetime, BaseModel, BeforeValidator, ConfigDict, Field
 
-from northstride.record.model import Day, FilledShortText, FilledText, ShortText
+from northstride.record import model
+from northstride.record.model import Day, FilledText, Name, ShortText
 
 
 class Input(BaseModel):
@@ -29,7 +30,7 @@ def _text_only(value: object) -> object:
 # JSON has no type of its own for these, so they come as text and strictness must let text in.
 Id = Annotated[UUID, Field(strict=False), BeforeValidator(_text_only, json_schema_input_type=UUID)]
 Moment = Annotated[
-    AwareDatetime, Field(strict=False), BeforeValidator(_text_only, json_schema_input_type=AwareDatetime)
+    model.Moment, Field(strict=False), BeforeValidator(_text_only, json_schema_input_type=AwareDatetime)
 ]
 Password = Annotated[str, Field(min_length=1, max_length=200)]
 NewPassword = Annotated[str, Field(min_length=10, max_length=200)]
@@ -47,13 +48,13 @@ class Json(Response):
 
 __all__ = [
     "Day",
-    "FilledShortText",
     "FilledText",
     "Id",
     "Input",
     "Json",
     "Login",
     "Moment",
+    "Name",
     "NewPassword",
     "Output",
     "Password",

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from anyio import current_time, move_on_after
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from northstride.api.problems import TooLarge, from_error
+from northstride.api.problems import TooLarge, TooSlow, from_error
 
 POLICY = (
     "default-src 'self'; img-src 'self' data:; style-src 'self'; script-src 'self'; "
@@ -18,6 +19,10 @@ HEADERS = [
     (b"cross-origin-resource-policy", b"same-origin"),
     (b"permissions-policy", b"camera=(), microphone=(), geolocation=()"),
 ]
+
+
+# A screen over a slow line takes a few seconds; what takes longer holds up nobody but itself.
+BODY_SECONDS = 20
 
 
 class SecurityHeaders:
@@ -52,11 +57,19 @@ class BodyLimit:
         if not said.isdigit() or int(said) > self.largest:
             await from_error(TooLarge())(scope, receive, send)
             return
-        taken = 0
+        taken, over = 0, False
+        deadline = current_time() + BODY_SECONDS
 
         async def counted() -> Message:
-            nonlocal taken
-            message = await receive()
+            nonlocal taken, over
+            if over:
+                # Only whether the other end is gone is asked now: that may take as long as it likes.
+                return await receive()
+            with move_on_after(deadline - current_time()) as patience:
+                message = await receive()
+            if patience.cancelled_caught:
+                raise TooSlow
+            over = not message.get("more_body", False)
             taken += len(message.get("body", b""))
             if taken > self.largest:
                 raise TooLarge

@@ -27,12 +27,15 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "write_answers": EVERYONE,
     "preview_reading": EVERYONE,
     "read_reading": EVERYONE,
+    "read_signature": EVERYONE,
     "sign_screen": LICENSED,
     "amend_screen": LICENSED,
     "override_gate": LICENSED,
     "arrange_action": LICENSED,
     "export_record": LICENSED,
+    "check_record_file": LICENSED,
     "import_record": LICENSED,
+    "move_screen": OWNER,
     "list_users": OWNER,
     "add_user": OWNER,
     "edit_user": OWNER,
@@ -40,3 +43,6 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
 
 # Asked before anyone is known.
 OPEN_OPERATIONS = frozenset({"read_health", "read_session", "sign_in", "set_up"})
+
+# What a page asks by itself while nobody touches it: no use, so it keeps no session alive.
+UNUSED = frozenset({"read_changes"})

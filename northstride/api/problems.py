@@ -10,11 +10,16 @@ from fastapi import FastAPI, Request, Response
 from fastapi.exceptions import RequestValidationError
 from pydantic import BaseModel
 from sqlalchemy.exc import DBAPIError, IntegrityError, OperationalError
+from sqlalchemy.exc import TimeoutError as PoolTimeout
 from starlette.exceptions import HTTPException
 
+from northstride.api.log import log_trouble
 from northstride.core.errors import Fault
-from northstride.record.read import InvalidRecord, path_of, plainly
+from northstride.record.json_text import InvalidRecord
+from northstride.record.read import path_of, plainly
 from northstride.store import errors
+
+MOST_FAULTS = 201
 
 
 class FaultOut(BaseModel):
@@ -30,6 +35,8 @@ class Problem(BaseModel):
     status: int
     detail: str | None = None
     faults: list[FaultOut] = []
+    # All there are; the first of them are named.
+    fault_count: int = 0
 
 
 def problem_schema() -> dict[str, Any]:
@@ -53,8 +60,18 @@ class NotAllowed(Exception):
         self.operation = operation
 
 
-class TooLarge(Exception):
+class TooSlow(HTTPException):
+    """The body did not arrive in time."""
+
+    def __init__(self) -> None:
+        super().__init__(408)
+
+
+class TooLarge(HTTPException):
     """The body is larger than any screen."""
+
+    def __init__(self) -> None:
+        super().__init__(413)
 
 
 def problem(
@@ -71,7 +88,8 @@ def problem(
         "title": title,
         "status": status,
         "detail": detail,
-        "faults": [{"path": fault.path, "problem": fault.problem} for fault in faults],
+        "faults": [{"path": fault.path, "problem": fault.problem} for fault in faults[:MOST_FAULTS]],
+        "fault_count": len(faults),
         **extra,
     }
     return Response(orjson.dumps(body), status, headers=headers, media_type="application/problem+json")
@@ -88,6 +106,8 @@ def from_error(error: Exception) -> Response:
             return problem("not-allowed", 403, title, f"{error.role}: {error.operation.replace('_', ' ')}")
         case TooLarge():
             return problem("too-large", 413, "This is larger than a screen can be.")
+        case TooSlow():
+            return problem("too-slow", 408, "The rest of this did not arrive. It is tried again.")
         case InvalidRecord():
             return problem("invalid", 422, "Some values cannot be taken.", faults=error.faults)
         case errors.Refused():
@@ -101,9 +121,25 @@ def from_error(error: Exception) -> Response:
             return problem("signed", 409, "This screen is signed. Amend it instead.")
         case errors.NotSigned():
             return problem("not-signed", 409, "This screen is not signed: change it at the bench.")
-        case errors.NewerRevision():
-            title = "Something was recorded after you looked. Read it again, then sign."
-            return problem("newer-revision", 409, title, seen=error.seen, current=error.current)
+        case errors.NewerReading():
+            title = "This reading has changed since you saw it. Read it again, then sign."
+            return problem("newer-reading", 409, title, ", ".join(error.changed), changed=error.changed)
+        case errors.NewerSignature():
+            title = "This screen was amended since you saw it. Read it again, then amend."
+            return problem("newer-signature", 409, title, number=error.number)
+        case errors.NewerEdit():
+            title = f"Somebody changed this {error.noun} since you opened it. Look at it again."
+            return problem("newer-edit", 409, title, current=error.current)
+        case errors.NotThisPerson():
+            title = f"{error.ref} is {error.name} here, and the file says otherwise. Nothing was taken."
+            faults = [
+                Fault(f"athlete.{name}", None, f"{file} in the file, {here} here")
+                for name, (file, here) in error.apart.items()
+            ]
+            return problem("not-this-person", 409, title, faults=faults)
+        case errors.Unreadable():
+            title = "This screen cannot be read as it stands. What was recorded is kept."
+            return problem("unreadable", 409, title, faults=error.faults)
         case errors.Incomplete():
             title = "Planned tests are neither done nor declined with a reason."
             return problem("incomplete", 409, title, ", ".join(error.tests), tests=error.tests)
@@ -120,27 +156,47 @@ def from_error(error: Exception) -> Response:
         case IntegrityError():
             # Two writes of the same thing at once: the other one was first.
             return problem("differs", 409, "This was just written by another call. Read it again.")
+        case OperationalError() if getattr(error.orig, "sqlstate", None) in BUSY:
+            title = "The server is busy. What you typed is kept and is tried again."
+            return problem("busy", 503, title, headers={"Retry-After": "2"})
+        case PoolTimeout():
+            title = "The server is busy. What you typed is kept and is tried again."
+            return problem("busy", 503, title, headers={"Retry-After": "2"})
         case OperationalError():
             return problem("no-database", 503, "The database does not answer. What you typed is kept.")
         case _:
             raise error
 
 
+# Cancelled by a timeout: of a statement, of waiting for a lock.
+BUSY = ("57014", "55P03")
+
 HANDLED: tuple[type[Exception], ...] = (
     NotSignedIn,
     WrongToken,
     NotAllowed,
     TooLarge,
+    TooSlow,
     InvalidRecord,
     errors.StoreError,
     IntegrityError,
     OperationalError,
+    PoolTimeout,
 )
 
 
+def unexpected(request: Request, error: Exception) -> Response:
+    """What nobody foresaw: logged by its kind, answered without a word of it."""
+    log_trouble(request, error, 500)
+    return problem("unexpected", 500, "Something went wrong here. What you typed is kept.")
+
+
 def install(app: FastAPI) -> None:
-    async def handle(_request: Request, error: Exception) -> Response:
-        return from_error(error)
+    async def handle(request: Request, error: Exception) -> Response:
+        answer = from_error(error)
+        if answer.status_code >= 500 or isinstance(error, DBAPIError):
+            log_trouble(request, error, answer.status_code)
+        return answer
 
     async def handle_validation(_request: Request, error: Exception) -> Response:
         # The stock handler echoes the input, which fails on what JSON cannot hold, and would
@@ -156,8 +212,8 @@ def install(app: FastAPI) -> None:
         code = {404: "not-found", 405: "not-here"}.get(status, "refused")
         return problem(code, status, titles.get(status, "This cannot be done."), headers=headers)
 
-    async def handle_unexpected(_request: Request, _error: Exception) -> Response:
-        return problem("unexpected", 500, "Something went wrong here. What you typed is kept.")
+    async def handle_unexpected(request: Request, error: Exception) -> Response:
+        return unexpected(request, error)
 
     for kind in HANDLED:
         app.add_exception_handler(kind, handle)

@@ -19,9 +19,12 @@ from northstride.record.model import Record, StrictSchools
 from northstride.store import screens as store
 from northstride.store.actor import audit, audit_opening_once
 from northstride.store.answers import history_of, write_answers
-from northstride.store.folding import AnswerRow
+from northstride.store.arrangements import arrangements_of
+from northstride.store.folding import IMPORTED, AnswerRow
+from northstride.store.frozen import signatures_of
 from northstride.store.new_answer import NewAnswer
-from northstride.store.signatures import arrangements_of, signatures_of, waiting_late_answers
+from northstride.store.records import current_record
+from northstride.store.signatures import waiting_late_answers
 
 router = APIRouter(prefix="/api/screens", tags=["screens"], route_class=StrictJsonRoute)
 
@@ -38,7 +41,10 @@ class ScreenInput(Input):
 
 
 class AnswerInput(Input):
-    """One changed field. `field` is `values.<measure>`, `seen`, `pain`, `note`, `declined` or `method`."""
+    """One changed field. `field` is `values.<measure>`, `seen`, `pain`, `note`, `declined` or `method`.
+
+    `key` tells a test's entries on one side apart: bone, toe, space, position.
+    """
 
     id: Id
     test: Code
@@ -71,6 +77,8 @@ class AnswerOut(Output):
     field: str
     value: JsonValue
     by: str | None
+    # The name stands as an imported file wrote it: nobody here vouches for it.
+    from_file: bool
     at: dt.datetime | None
 
 
@@ -86,6 +94,8 @@ class ScreenLine(Output):
     purpose: Purpose
     state: Literal["open", "signed"]
     examiner: str | None
+    # The examiner's name is as an imported file wrote it.
+    from_file: bool
 
 
 class AthleteLine(Output):
@@ -98,6 +108,7 @@ class AthleteLine(Output):
 
 class SignatureOut(Output):
     number: int
+    id: UUID
     reason: str | None
     by: str
     at: dt.datetime
@@ -117,6 +128,7 @@ class ScreenOut(Output):
     record: Record
     revision: int
     state: Literal["open", "signed"]
+    from_file: bool
     athlete: AthleteLine
     schools: Schools
     first_side: SideCode
@@ -127,13 +139,21 @@ class ScreenOut(Output):
 
 @router.get("", operation_id="list_screens")
 def list_all(work: WorkDep, athlete: UUID) -> list[ScreenLine]:
-    found = [
-        ScreenLine(id=row.id, date=row.date, purpose=row.purpose, state=_state(row), examiner=row.examiner)
-        for row in store.list_screens(work.db, work.actor, athlete)
-    ]
+    found = [_line(row) for row in store.list_screens(work.db, work.actor, athlete)]
     audit(work.db, work.actor, "list screens", "athlete", athlete)
     work.commit()
     return found
+
+
+def _line(row: Row[Any]) -> ScreenLine:
+    return ScreenLine(
+        id=row.id,
+        date=row.date,
+        purpose=row.purpose,
+        state=_state(row),
+        examiner=row.examiner,
+        from_file=row.from_file,
+    )
 
 
 def _state(row: Row[Any]) -> Literal["open", "signed"]:
@@ -147,17 +167,18 @@ def begin(body: ScreenInput, work: WorkDep) -> ScreenLine:
     )
     row = store.get_screen(work.db, work.actor, body.id)
     work.commit()
-    return ScreenLine(id=row.id, date=row.date, purpose=row.purpose, state=_state(row), examiner=row.examiner)
+    return _line(row)
 
 
 @router.get("/{screen_id}", operation_id="read_screen", response_model=ScreenOut)
 def read(screen_id: UUID, work: WorkDep) -> Json:
     row = store.get_screen(work.db, work.actor, screen_id)
-    record = store.current_record(work.db, work.actor, row)
+    record = current_record(work.db, work.actor, work.catalogue, row)
     document = {
         "record": record,
         "revision": row.revision,
         "state": _state(row),
+        "from_file": row.from_file,
         "athlete": {
             "id": row.athlete_id,
             "ref": row.athlete_ref,
@@ -183,7 +204,7 @@ def _after_signing(work: Work, row: Row[Any]) -> dict[str, Any]:
         return {"signatures": [], "late": []}
     return {
         "signatures": [
-            {"number": s.number, "reason": s.reason, "by": s.by_name, "at": s.at}
+            {"number": s.number, "id": s.id, "reason": s.reason, "by": s.by, "at": s.at}
             for s in signatures_of(work.db, work.actor, row.id)
         ],
         "late": [_late(late.body) for late in waiting_late_answers(work.db, work.actor, row.id)],
@@ -199,13 +220,13 @@ def read_changes(screen_id: UUID, work: WorkDep, after: Annotated[int, Query(ge=
     row = store.get_screen(work.db, work.actor, screen_id)
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     changes = store.answers_of(work.db, work.actor, screen_id, after=after) if row.revision > after else []
+    # What was read may be newer than the row: nobody is to ask for it again.
+    revision = max([row.revision, *(change.revision for change in changes)])
     work.commit()
-    return Json(
-        {"revision": row.revision, "state": _state(row), "answers": [_answer(row) for row in changes]}
-    )
+    return Json({"revision": revision, "state": _state(row), "answers": [_answer(row) for row in changes]})
 
 
-def _answer(row: AnswerRow | Row[Any]) -> dict[str, Any]:
+def _answer(row: AnswerRow) -> dict[str, Any]:
     return {
         "id": row.id,
         "revision": row.revision,
@@ -215,6 +236,7 @@ def _answer(row: AnswerRow | Row[Any]) -> dict[str, Any]:
         "field": row.field,
         "value": row.value,
         "by": row.by_name,
+        "from_file": row.device == IMPORTED,
         "at": row.observed_at,
     }
 
@@ -226,10 +248,12 @@ def read_history(
     test: Annotated[str, Query(max_length=120, pattern=r"^[a-z0-9_.]+$")],
     field: Annotated[str, Query(max_length=120, pattern=r"^[a-z0-9_.]+$")],
     side: SideCode | None = None,
+    key: Annotated[str, Query(max_length=80, pattern=r"^[A-Za-z0-9_]*$")] = "",
 ) -> Json:
-    """Everything a field has held, newest first."""
+    """Everything a place has held, newest first."""
     store.get_screen(work.db, work.actor, screen_id)
-    rows = history_of(work.db, work.actor, screen_id, test, side, field)
+    asked = NewAnswer(screen_id, test, side, field, None, key)
+    rows = history_of(work.db, work.actor, work.catalogue, screen_id, asked)
     audit(work.db, work.actor, "read history", "screen", screen_id)
     work.commit()
     return Json([_answer(row) for row in rows])

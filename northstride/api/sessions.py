@@ -2,31 +2,38 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import zoneinfo
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
+from anyio import sleep, to_thread
 from fastapi import APIRouter, Request, Response
-from pydantic import AfterValidator
+from pydantic import AfterValidator, Field
 
 from northstride import CAUTION
-from northstride.api.bodies import FilledShortText, Input, Login, NewPassword, Output, Password
+from northstride.api.bodies import Input, Login, Name, NewPassword, Output, Password
 from northstride.api.demo_accounts import DEMO_ACCOUNTS
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import COOKIE, ServicesDep, WorkDep, session_token
+from northstride.api.work import COOKIE, Services, ServicesDep, WorkDep, session_token
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, Schools
-from northstride.store.actor import Actor, Role
+from northstride.record.model import CONTROL_FREE
+from northstride.store.actor import Role
 from northstride.store.errors import SignInRefused
-from northstride.store.users import (
+from northstride.store.guesses import Brake, count_try, sign_in_brakes, take_back
+from northstride.store.sessions import (
     Begun,
-    check_throttle,
+    Running,
+    begin_session,
     end_session,
-    is_set_up,
-    note_failure,
+    known_device,
     running_session,
-    set_up,
-    sign_in,
+    who_signs_in,
 )
+from northstride.store.users import is_set_up, set_up
+
+DEVICE_COOKIE = "north_stride_device"
+DEVICE_DAYS = 180
 
 router = APIRouter(prefix="/api", tags=["session"], route_class=StrictJsonRoute)
 
@@ -38,15 +45,15 @@ def _known_zone(name: str) -> str:
 
 
 class SignInInput(Input):
-    login: Password
+    login: Annotated[str, Field(min_length=1, max_length=200, pattern=CONTROL_FREE)]
     password: Password
 
 
 class SetUpInput(Input):
-    clinic: FilledShortText
+    clinic: Name
     time_zone: Annotated[str, AfterValidator(_known_zone)]
     login: Login
-    name: FilledShortText
+    name: Name
     password: NewPassword
 
 
@@ -59,6 +66,8 @@ class SessionOut(Output):
     time_zone: str
     schools: Schools
     token: str
+    # After this long without use the page locks and the session ends.
+    idle_minutes: int
 
 
 class DemoAccount(Output):
@@ -81,9 +90,12 @@ class HealthOut(Output):
 
 
 @router.get("/health", operation_id="read_health")
-def read_health(services: ServicesDep) -> HealthOut:
-    with services.engine.connect() as db:
-        is_set_up(db)
+async def read_health(services: ServicesDep) -> HealthOut:
+    def ask() -> None:
+        with services.engine.connect() as db:
+            is_set_up(db)
+
+    await to_thread.run_sync(ask, limiter=services.health)
     return HealthOut(state="ready")
 
 
@@ -91,11 +103,11 @@ def read_health(services: ServicesDep) -> HealthOut:
 def read_session(request: Request, services: ServicesDep) -> DoorOut:
     token = session_token(request)
     with services.engine.connect() as db:
-        running = running_session(db, token) if token else None
+        running = running_session(db, token, use=True) if token else None
         ready = running is not None or is_set_up(db)
         db.commit()
     accounts = _demo_accounts() if services.settings.demo else []
-    session = _session(running.actor, running.clinic_name, running.csrf) if running else None
+    session = _session(running) if running else None
     return DoorOut(set_up=ready, caution=CAUTION, demo_accounts=accounts, session=session)
 
 
@@ -103,40 +115,70 @@ def _demo_accounts() -> list[DemoAccount]:
     return [DemoAccount(login=a.login, password=a.password, role=a.role) for a in DEMO_ACCOUNTS]
 
 
-def _session(actor: Actor, clinic: str, csrf: str) -> SessionOut:
+def _session(running: Running) -> SessionOut:
+    actor = running.actor
     return SessionOut(
         user_id=actor.user_id,
         name=actor.name,
         role=actor.role,
         clinic_id=actor.clinic_id,
-        clinic=clinic,
+        clinic=running.clinic_name,
         time_zone=actor.time_zone,
         schools=DEFAULT_SCHOOLS,
-        token=csrf,
+        token=running.csrf,
+        idle_minutes=running.idle_minutes,
     )
 
 
 @router.post("/session", operation_id="sign_in")
-def sign_in_here(
+async def sign_in_here(
     body: SignInInput, request: Request, response: Response, services: ServicesDep
 ) -> SessionOut:
-    address = request.client.host if request.client else "unknown"
-    with services.engine.connect() as db:
-        check_throttle(db, body.login, address)
-        try:
-            begun = sign_in(db, services.passwords, body.login, body.password)
-        except SignInRefused:
-            db.rollback()
-            note_failure(db, body.login, address)
-            db.commit()
-            raise
-        db.commit()
+    begun = await _sign_in(services, request, body.login, body.password)
     return _hand_over(begun, response, secure=services.settings.secure_cookie)
+
+
+async def _sign_in(services: Services, request: Request, login: str, password: str) -> Begun:
+    """The try is counted first, the password judged without a connection, the session begun last.
+
+    Raises Throttled, SignInRefused: the same for an unknown name as for a wrong password.
+    """
+    address = request.client.host if request.client else "unknown"
+
+    def ask() -> tuple[Any, list[Brake], dt.timedelta]:
+        with services.engine.connect() as db:
+            row = who_signs_in(db, login)
+            device = known_device(db, row, request.cookies.get(DEVICE_COOKIE)) if row else None
+            brakes = sign_in_brakes(login, address, device)
+            wait = count_try(db, brakes)
+            db.commit()
+            return row, brakes, wait
+
+    row, brakes, wait = await to_thread.run_sync(ask)
+    await sleep(wait.total_seconds())
+    if not await services.matches(row.password_hash if row else None, password):
+        raise SignInRefused
+
+    def begin() -> Begun:
+        with services.engine.begin() as db:
+            take_back(db, brakes)
+            return begin_session(db, row)
+
+    return await to_thread.run_sync(begin)
 
 
 def _hand_over(begun: Begun, response: Response, *, secure: bool) -> SessionOut:
     response.set_cookie(COOKIE, begun.token, httponly=True, samesite="strict", secure=secure, path="/")
-    return _session(begun.actor, begun.clinic_name, begun.csrf)
+    response.set_cookie(
+        DEVICE_COOKIE,
+        begun.device,
+        max_age=DEVICE_DAYS * 86_400,
+        httponly=True,
+        samesite="strict",
+        secure=secure,
+        path="/api/session",
+    )
+    return _session(begun.running)
 
 
 @router.delete("/session", operation_id="sign_out", status_code=204)
@@ -147,9 +189,16 @@ def sign_out(work: WorkDep, response: Response) -> None:
 
 
 @router.post("/setup", operation_id="set_up", status_code=201)
-def set_up_here(body: SetUpInput, response: Response, services: ServicesDep) -> SessionOut:
-    with services.engine.connect() as db:
-        set_up(db, services.passwords, body.clinic, body.time_zone, body.login, body.name, body.password)
-        begun = sign_in(db, services.passwords, body.login, body.password)
-        db.commit()
+async def set_up_here(body: SetUpInput, response: Response, services: ServicesDep) -> SessionOut:
+    hashed = await services.hashed(body.password)
+
+    def begin() -> Begun:
+        with services.engine.begin() as db:
+            set_up(db, body.clinic, body.time_zone, body.login, body.name, hashed)
+            row = who_signs_in(db, body.login)
+            if row is None:
+                raise SignInRefused
+            return begin_session(db, row)
+
+    begun = await to_thread.run_sync(begin)
     return _hand_over(begun, response, secure=services.settings.secure_cookie)

@@ -6,21 +6,21 @@ from uuid import UUID
 
 from fastapi import APIRouter
 
-from northstride.api.bodies import FilledShortText, Id, Input, Output
+from northstride.api.bodies import Id, Input, Name, Output
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
-from northstride.store import athletes as store
+from northstride.store import squads as store
 
 router = APIRouter(prefix="/api/squads", tags=["squads"], route_class=StrictJsonRoute)
 
 
 class SquadInput(Input):
     id: Id
-    name: FilledShortText
+    name: Name
 
 
 class SquadEdit(Input):
-    name: FilledShortText | None = None
+    name: Name | None = None
     archived: bool | None = None
 
 

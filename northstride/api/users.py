@@ -6,9 +6,9 @@ from uuid import UUID
 
 from fastapi import APIRouter
 
-from northstride.api.bodies import FilledShortText, Id, Input, Login, NewPassword, Output
+from northstride.api.bodies import Id, Input, Login, Name, NewPassword, Output
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.work import DeskDep, WorkDep
 from northstride.core.errors import Fault
 from northstride.store.actor import Role
 from northstride.store.errors import Refused
@@ -20,7 +20,7 @@ router = APIRouter(prefix="/api/users", tags=["users"], route_class=StrictJsonRo
 class UserInput(Input):
     id: Id
     login: Login
-    name: FilledShortText
+    name: Name
     role: Role
     password: NewPassword
 
@@ -50,18 +50,12 @@ def list_all(work: WorkDep) -> list[UserOut]:
 
 
 @router.post("", operation_id="add_user", status_code=201)
-def add(body: UserInput, work: WorkDep) -> UserOut:
-    add_user(
-        work.db,
-        work.actor,
-        work.services.passwords,
-        body.id,
-        body.login,
-        body.name,
-        body.role,
-        body.password,
+async def add(body: UserInput, desk: DeskDep) -> UserOut:
+    await desk.check_may()
+    hashed = await desk.services.hashed(body.password)
+    await desk.run(
+        lambda work: add_user(work.db, work.actor, body.id, body.login, body.name, body.role, hashed)
     )
-    work.commit()
     return UserOut(id=body.id, login=body.login.lower(), name=body.name, role=body.role, archived=False)
 
 

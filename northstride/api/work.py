@@ -1,25 +1,35 @@
-"""One unit of work: one connection, one transaction, one actor who may do this."""
+"""One unit of work: one thread, one connection, one transaction, one actor who may do this.
+
+A connection is taken only in the thread that uses it and given back before that thread is: no request
+holds one while it waits.
+"""
 
 from __future__ import annotations
 
 import secrets
-from collections.abc import Iterator
-from dataclasses import dataclass
-from typing import Annotated
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass, field
+from typing import Annotated, TypeVar
 
+from anyio import CapacityLimiter, to_thread
 from fastapi import Depends, Request
 from sqlalchemy import Connection, Engine
 
-from northstride.api.permissions import PERMISSIONS
+from northstride.api.permissions import PERMISSIONS, UNUSED
 from northstride.api.problems import NotAllowed, NotSignedIn, WrongToken
 from northstride.api.settings import Settings
 from northstride.core.catalogue import Catalogue
 from northstride.store.actor import Actor
-from northstride.store.users import Passwords, Running, running_session
+from northstride.store.passwords import Passwords
+from northstride.store.sessions import Running, running_session
 
 COOKIE = "north_stride_session"
 CSRF_HEADER = "X-North-Stride-Token"
 SAFE_METHODS = frozenset({"GET", "HEAD", "OPTIONS"})
+# Hashing takes memory and a whole core: few at once, the rest wait without thread or connection.
+HASHED_AT_ONCE = 2
+T = TypeVar("T")
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +40,18 @@ class Services:
     catalogue: Catalogue
     passwords: Passwords
     settings: Settings
+    hashing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(HASHED_AT_ONCE))
+    # Whether the app is well is asked in a lane of its own, however long the queue is.
+    health: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
+
+    async def hashed(self, password: str) -> str:
+        return await to_thread.run_sync(self.passwords.hash, password, limiter=self.hashing)
+
+    async def matches(self, hashed: str | None, password: str) -> bool:
+        """Takes as long for nobody as for somebody."""
+        against = hashed or self.passwords.nobody
+        found = await to_thread.run_sync(self.passwords.match, against, password, limiter=self.hashing)
+        return found and hashed is not None
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +73,47 @@ class Work:
         self.db.commit()
 
 
+@dataclass(frozen=True, slots=True)
+class Desk:
+    """Where units of work begin, for one request. Nothing is asked of the database before."""
+
+    request: Request
+    services: Services
+
+    @contextmanager
+    def unit(self) -> Iterator[Work]:
+        """Raises NotSignedIn, WrongToken, NotAllowed. What was not committed is rolled back."""
+        request, services = self.request, self.services
+        operation = request.scope["route"].operation_id
+        with services.engine.connect() as db:
+            token = session_token(request)
+            running = running_session(db, token, use=operation not in UNUSED) if token else None
+            if running is None:
+                raise NotSignedIn
+            if request.method not in SAFE_METHODS:
+                sent = request.headers.get(CSRF_HEADER, "")
+                if not secrets.compare_digest(sent.encode(), running.csrf.encode()):
+                    raise WrongToken
+            if running.actor.role not in PERMISSIONS[operation]:
+                raise NotAllowed(running.actor.role, operation)
+            yield Work(db, running, services)
+
+    async def run(self, work: Callable[[Work], T]) -> T:
+        """One unit in a thread of its own; what `work` did is committed."""
+
+        def whole() -> T:
+            with self.unit() as unit:
+                done = work(unit)
+                unit.commit()
+                return done
+
+        return await to_thread.run_sync(whole)
+
+    async def check_may(self) -> None:
+        """Raises where this request may not be made, whatever it says."""
+        await self.run(lambda _work: None)
+
+
 def services_of(request: Request) -> Services:
     found: Services = request.app.state.services
     return found
@@ -60,23 +123,19 @@ def session_token(request: Request) -> str | None:
     return request.cookies.get(COOKIE)
 
 
-def begin_work(request: Request) -> Iterator[Work]:
-    """Raises NotSignedIn, WrongToken, NotAllowed before the endpoint is reached."""
-    services = services_of(request)
-    with services.engine.connect() as db:
-        token = session_token(request)
-        running = running_session(db, token) if token else None
-        if running is None:
-            raise NotSignedIn
-        if request.method not in SAFE_METHODS:
-            sent = request.headers.get(CSRF_HEADER, "")
-            if not secrets.compare_digest(sent.encode(), running.csrf.encode()):
-                raise WrongToken
-        operation = request.scope["route"].operation_id
-        if running.actor.role not in PERMISSIONS[operation]:
-            raise NotAllowed(running.actor.role, operation)
-        yield Work(db, running, services)
+def desk_of(request: Request) -> Desk:
+    return Desk(request, services_of(request))
 
 
-WorkDep = Annotated[Work, Depends(begin_work)]
-ServicesDep = Annotated[Services, Depends(services_of)]
+async def _desk(request: Request) -> Desk:
+    return desk_of(request)
+
+
+async def _services(request: Request) -> Services:
+    return services_of(request)
+
+
+# An operation takes one or the other: the desk, or a unit its route opens around it.
+DeskDep = Annotated[Desk, Depends(_desk)]
+WorkDep = Annotated[Work, Depends(_desk)]
+ServicesDep = Annotated[Services, Depends(_services)]

@@ -9,7 +9,7 @@ from pathlib import Path
 from northstride.cli.record_files import NOT_VALID, OK, read_file, report
 from northstride.core.catalogue import default_catalogue
 from northstride.record.agreement import agreement_text, read_agreement
-from northstride.record.read import InvalidRecord, parse_json
+from northstride.record.json_text import MANY_RECORDS, InvalidRecord, parse_json
 
 
 def add_arguments(parser: argparse.ArgumentParser) -> None:
@@ -21,7 +21,7 @@ def add_arguments(parser: argparse.ArgumentParser) -> None:
 def run(arguments: argparse.Namespace) -> int:
     catalogue = default_catalogue()
     try:
-        found = read_agreement(parse_json(read_file(arguments.file)), catalogue)
+        found = read_agreement(parse_json(read_file(arguments.file), MANY_RECORDS), catalogue)
     except InvalidRecord as invalid:
         report("", invalid.faults)
         return NOT_VALID

@@ -22,7 +22,7 @@ def run(arguments: argparse.Namespace) -> int:
     def handle(checked: CheckedRecord, catalogue: Catalogue, context: Context) -> str:
         reading = evaluate(checked.exam, catalogue, context)
         if arguments.text:
-            return reading_text(checked.record, reading_out(reading), catalogue) + "\n"
-        return json.dumps(reading_json(reading), ensure_ascii=False)
+            return reading_text(checked.record, reading_out(reading, catalogue), catalogue) + "\n"
+        return json.dumps(reading_json(reading, catalogue), ensure_ascii=False)
 
     return each_record(arguments, handle)

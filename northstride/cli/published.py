@@ -108,7 +108,7 @@ def worked_examples_text() -> str:
         lines += [f"## {story.title}", "", story.tells, ""]
         for screen in story.screens:
             checked = check_record(dict(screen.record), catalogue)
-            reading = reading_out(evaluate(checked.exam, catalogue, Context()))
+            reading = reading_out(evaluate(checked.exam, catalogue, Context()), catalogue)
             text = reading_text(checked.record, reading, catalogue)
             lines += [f"[The record]({_example(story, screen)}) reads:", "", "```text", text, "```", ""]
     return "\n".join(lines)

@@ -11,7 +11,8 @@ from northstride.core.catalogue import Catalogue, default_catalogue
 from northstride.core.errors import Fault
 from northstride.core.examination import Context
 from northstride.record.context import check_context
-from northstride.record.read import CheckedRecord, InvalidRecord, check_record, parse_json
+from northstride.record.json_text import MANY_RECORDS, InvalidRecord, parse_json
+from northstride.record.read import CheckedRecord, check_record
 
 OK, NOT_VALID = 0, 2
 Handle = Callable[[CheckedRecord, Catalogue, Context], str]
@@ -56,7 +57,7 @@ def report(where: str, faults: list[Fault]) -> None:
 def _context(name: str | None, catalogue: Catalogue) -> Context:
     if name is None:
         return Context()
-    return check_context(parse_json(read_file(name)), catalogue)
+    return check_context(parse_json(read_file(name), MANY_RECORDS), catalogue)
 
 
 def _same_athlete(checked: CheckedRecord, context: Context) -> None:

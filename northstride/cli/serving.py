@@ -8,11 +8,13 @@ import socket
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from types import FrameType
+from typing import Any
 
 import uvicorn
 from pydantic import SecretStr
 
 from northstride.api.app import create_app
+from northstride.api.patience import PatientProtocol
 from northstride.api.settings import Settings
 from northstride.cli.cluster import Cluster, folder_for
 from northstride.cli.steps import DIST, LOCAL, ROOT, StepFailed, say
@@ -73,12 +75,23 @@ def database_url(name: str, *, fresh: bool = False) -> Iterator[str]:
         yield url
 
 
+def server_config(app: Any, host: str, port: int) -> uvicorn.Config:
+    """How the app is served, wherever it is."""
+    return uvicorn.Config(
+        app,
+        host=host,
+        port=port,
+        http=PatientProtocol,
+        log_level="warning",
+        access_log=False,
+        server_header=False,
+    )
+
+
 def serve(url: str, host: str, port: int, *, demo: bool, ready: Callable[[str], None]) -> None:
     """Serves app and API until told to stop."""
     settings = Settings(database_url=SecretStr(url), web_folder=DIST, demo=demo)
-    config = uvicorn.Config(
-        create_app(settings), host=host, port=port, log_level="warning", access_log=False, server_header=False
-    )
+    config = server_config(create_app(settings), host, port)
 
     class Announcing(uvicorn.Server):
         async def startup(self, sockets: list[socket.socket] | None = None) -> None:

@@ -27,12 +27,15 @@ from northstride.demo.scenario import (
 )
 from northstride.store.actor import Actor
 from northstride.store.answers import write_answers
-from northstride.store.athletes import add_athlete, add_squad, put_in_squads
+from northstride.store.athletes import add_athlete
 from northstride.store.database import connect
 from northstride.store.new_answer import NewAnswer
+from northstride.store.passwords import Passwords
+from northstride.store.readings import basis_of
 from northstride.store.screens import begin_screen, get_screen
 from northstride.store.signatures import sign
-from northstride.store.users import Passwords, add_user, create_clinic, is_set_up
+from northstride.store.squads import add_squad, put_in_squads
+from northstride.store.users import add_user, create_clinic, is_set_up
 
 TEST = "hip.modified_thomas"
 GAIT, LUNGE, SQUAT = "hip.gait", "ankle.lunge", "hip.squat"
@@ -62,7 +65,7 @@ def load_demo(url: str) -> None:
         for member in MEMBERS:
             _add_member(db, practitioner, member)
         for screen in (*LAST_SEASON_SCREENS, *SEASON_SCREENS):
-            _screen(db, catalogue, passwords, practitioner, assistant, screen)
+            _screen(db, catalogue, practitioner, assistant, screen)
     engine.dispose()
 
 
@@ -74,7 +77,8 @@ def _people(db: Connection, passwords: Passwords) -> dict[str, Actor]:
         user_id = made_id("user", account.login)
         actor = Actor(clinic_id, user_id, account.name, account.role, None, TIME_ZONE)
         owner = owner or actor
-        add_user(db, owner, passwords, user_id, account.login, account.name, account.role, account.password)
+        hashed = passwords.hash(account.password)
+        add_user(db, owner, user_id, account.login, account.name, account.role, hashed)
         people[account.login] = actor
     return people
 
@@ -91,13 +95,12 @@ def _add_member(db: Connection, actor: Actor, member: Member) -> None:
         "height_cm": float(member.height),
     }
     add_athlete(db, actor, member.id, fields)
-    put_in_squads(db, actor, member.id, [made_id("squad", member.squad)])
+    put_in_squads(db, actor, member.id, [made_id("squad", member.squad)], seen=1)
 
 
 def _screen(
     db: Connection,
     catalogue: Catalogue,
-    passwords: Passwords,
     practitioner: Actor,
     assistant: Actor,
     screened: Screened,
@@ -110,9 +113,8 @@ def _screen(
     if answers:
         write_answers(db, assistant, catalogue, screen_id, answers, "demo")
     if not screened.open_:
-        revision = get_screen(db, practitioner, screen_id).revision
-        password = next(a.password for a in DEMO_ACCOUNTS if a.login == "jonas")
-        sign(db, practitioner, catalogue, passwords, screen_id, revision, password)
+        shown = basis_of(db, practitioner, catalogue, get_screen(db, practitioner, screen_id)).identity
+        sign(db, practitioner, catalogue, screen_id, shown)
 
 
 def _answers(screened: Screened) -> Iterator[NewAnswer]:

@@ -13,7 +13,7 @@ from northstride.core.errors import ConstantValues, Fault, TooFewValues
 from northstride.core.examination import Trials, Value
 from northstride.core.measurement import value_of_trials
 from northstride.core.strength_grade import rank
-from northstride.record.read import InvalidRecord
+from northstride.record.json_text import InvalidRecord
 from northstride.record.reading import Out
 from northstride.record.values import Refused, read_value, shown
 

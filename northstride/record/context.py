@@ -7,7 +7,8 @@ from collections.abc import Mapping
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
 from northstride.core.examination import Context, Examination
-from northstride.record.read import InvalidRecord, check_record
+from northstride.record.json_text import InvalidRecord
+from northstride.record.read import check_record
 from northstride.record.values import shown
 
 

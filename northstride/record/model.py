@@ -7,10 +7,12 @@ from __future__ import annotations
 
 import datetime as dt
 import re
-from typing import Annotated, Literal
+import unicodedata
+from typing import Annotated, Literal, TypeVar
 from uuid import UUID
 
 from pydantic import (
+    AfterValidator,
     AwareDatetime,
     BaseModel,
     BeforeValidator,
@@ -40,13 +42,42 @@ FORMAT = "north-stride/screen"
 VERSION = 1
 
 MOST_ENTRIES = 2000
+MOST_LISTED = 500
+
+
+# No screen, birth or onset lies outside. Beyond lie the calendar's own edges, where no offset fits.
+FIRST_YEAR, LAST_YEAR = 1900, 2199
 
 
 def _a_calendar_day(value: object) -> object:
     """Pydantic would also take a date and time, or seconds: a day is YYYY-MM-DD and nothing else."""
-    if not isinstance(value, str) or not re.fullmatch(r"\d{4}-\d{2}-\d{2}", value):
+    if not isinstance(value, str) or not re.fullmatch(r"[0-9]{4}-[0-9]{2}-[0-9]{2}", value):
         raise ValueError("is not a day written YYYY-MM-DD")
     return value
+
+
+def _within_years(value: DayOrMoment) -> DayOrMoment:
+    if not FIRST_YEAR <= value.year <= LAST_YEAR:
+        raise ValueError(f"is not between the years {FIRST_YEAR} and {LAST_YEAR}")
+    return value
+
+
+def _within_a_day(value: dt.datetime) -> dt.datetime:
+    """Offsets in whole minutes, as clocks are set: seconds could not be kept."""
+    offset = value.utcoffset()
+    if offset is not None and (offset.seconds % 60 or abs(offset) > dt.timedelta(hours=18)):
+        raise ValueError("has an offset that is on no clock")
+    return value
+
+
+def _a_visible_letter(value: str) -> str:
+    """A name is read: one of spaces, marks or invisible characters alone names nobody."""
+    if not any(unicodedata.category(character)[0] in "LN" for character in value):
+        raise ValueError("has no letter or digit in it")
+    return value
+
+
+DayOrMoment = TypeVar("DayOrMoment", dt.date, dt.datetime)
 
 
 def _no_boolean(value: object) -> object:
@@ -58,8 +89,12 @@ def _no_boolean(value: object) -> object:
 
 # Strict would refuse the text the check above lets through.
 Day = Annotated[
-    dt.date, Field(strict=False), BeforeValidator(_a_calendar_day, json_schema_input_type=dt.date)
+    dt.date,
+    Field(strict=False),
+    BeforeValidator(_a_calendar_day, json_schema_input_type=dt.date),
+    AfterValidator(_within_years),
 ]
+Moment = Annotated[AwareDatetime, AfterValidator(_within_years), AfterValidator(_within_a_day)]
 # NUL cannot be stored, other control characters cannot be read aloud or printed.
 CONTROL_FREE = r"^[^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$"
 Text = Annotated[str, StringConstraints(max_length=2000, pattern=CONTROL_FREE)]
@@ -68,6 +103,8 @@ ShortText = Annotated[str, StringConstraints(max_length=200, pattern=CONTROL_FRE
 FILLED = r"^[^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*[^\x00-\x20\x7f][^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$"
 FilledText = Annotated[str, StringConstraints(max_length=2000, pattern=FILLED)]
 FilledShortText = Annotated[str, StringConstraints(max_length=200, pattern=FILLED)]
+# What somebody or something is called.
+Name = Annotated[FilledShortText, AfterValidator(_a_visible_letter)]
 PainScore = Annotated[int, Field(ge=0, le=10)]
 
 
@@ -76,7 +113,7 @@ class Strict(BaseModel):
 
 
 class AthletePart(Strict):
-    ref: FilledShortText
+    ref: Name
     birth_date: Day | None = None
     sex: Sex | None = None
     sport: ShortText | None = None
@@ -88,7 +125,7 @@ class AthletePart(Strict):
 class ComplaintPart(Strict):
     region: ComplaintRegion
     side: SideOrBoth | None = None
-    sites: list[str] = []
+    sites: Annotated[list[str], Field(max_length=MOST_LISTED)] = []
 
 
 class OnsetPart(Strict):
@@ -116,13 +153,13 @@ class IntakePart(Strict):
     complaint: ComplaintPart | None = None
     onset: OnsetPart | None = None
     pain: PainLevels | None = None
-    symptoms: list[Symptom] = []
+    symptoms: Annotated[list[Symptom], Field(max_length=MOST_LISTED)] = []
     morning_stiffness_min: Annotated[float, Field(ge=0, le=1440)] | None = None
     load_change: bool | None = None
-    red_flags: list[RedFlag] = []
-    confounders: list[Confounder] = []
-    asked: list[Symptom | RedFlag | Confounder] = []
-    history: list[HistoryPart] = []
+    red_flags: Annotated[list[RedFlag], Field(max_length=MOST_LISTED)] = []
+    confounders: Annotated[list[Confounder], Field(max_length=MOST_LISTED)] = []
+    asked: Annotated[list[Symptom | RedFlag | Confounder], Field(max_length=MOST_LISTED)] = []
+    history: Annotated[list[HistoryPart], Field(max_length=MOST_LISTED)] = []
 
 
 class EntryPain(Strict):
@@ -134,12 +171,12 @@ class EntryPain(Strict):
 
 class EntryPart(Strict):
     id: UUID | None = None
-    at: AwareDatetime | None = None
+    at: Moment | None = None
     test: str
     side: Literal["left", "right"] | None = None
     values: dict[str, JsonValue] = {}
     pain: EntryPain | None = None
-    seen: list[str] = []
+    seen: Annotated[list[str], Field(max_length=MOST_LISTED)] = []
     declined: FilledText | None = None
     method: ShortText | None = None
     by: ShortText | None = None
@@ -157,7 +194,7 @@ class OverridePart(Strict):
     gate: Gate
     side: SideOrBoth
     reason: FilledText
-    by: FilledShortText
+    by: Name
 
 
 class StrictSchools(Schools, total=False):
@@ -180,7 +217,7 @@ class Record(Strict):
     examiner: ShortText | None = None
     schools: StrictSchools = StrictSchools()
     intake: IntakePart | None = None
-    planned: list[str] = []
+    planned: Annotated[list[str], Field(max_length=MOST_ENTRIES)] = []
     entries: Annotated[list[EntryPart], Field(max_length=MOST_ENTRIES)]
     consent: ConsentPart | None = None
-    overrides: list[OverridePart] = []
+    overrides: Annotated[list[OverridePart], Field(max_length=MOST_LISTED)] = []

@@ -13,53 +13,18 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
 from northstride.core.examination import Examination
 from northstride.record.entries import entry_faults
-from northstride.record.model import Record
+from northstride.record.json_text import InvalidRecord
+from northstride.record.model import MOST_ENTRIES, Record
 from northstride.record.to_core import to_examination
 from northstride.record.values import shown
 
 DEEPEST = 40
 
 
-class InvalidRecord(Exception):
-    """A record that was refused, with all its faults."""
-
-    def __init__(self, faults: list[Fault]) -> None:
-        super().__init__("\n".join(map(str, faults)))
-        self.faults = faults
-
-
-class _Object(dict[str, object]):
-    """A JSON object that remembers keys written twice."""
-
-    doubled: tuple[str, ...] = ()
-
-
-def _object(pairs: list[tuple[str, object]]) -> _Object:
-    found = _Object(pairs)
-    keys = [key for key, _ in pairs]
-    found.doubled = tuple({key for key in keys if keys.count(key) > 1}) if len(found) < len(keys) else ()
-    return found
-
-
 @dataclass(frozen=True)
 class CheckedRecord:
     record: Record
     exam: Examination
-
-
-def parse_json(text: str | bytes) -> object:
-    """JSON, with keys written twice remembered. Raises InvalidRecord for what is no JSON."""
-    try:
-        if isinstance(text, bytes):
-            text = text.decode("utf-8")
-        return json.loads(text, object_pairs_hook=_object)
-    except UnicodeDecodeError as error:
-        raise InvalidRecord([Fault("$", None, f"is not UTF-8 text (byte {error.start})")]) from error
-    except json.JSONDecodeError as error:
-        where = f"line {error.lineno}, column {error.colno}"
-        raise InvalidRecord([Fault("$", None, f"is not JSON ({where}: {error.msg})")]) from error
-    except (ValueError, RecursionError) as error:
-        raise InvalidRecord([Fault("$", None, "is not JSON a record can be read from")]) from error
 
 
 def check_record(raw: object, catalogue: Catalogue) -> CheckedRecord:
@@ -123,7 +88,8 @@ def _sanitised(raw: object) -> object:
     if isinstance(raw, dict):
         return {key: _sanitised(value) for key, value in raw.items() if not _unstorable(key)}
     if isinstance(raw, list):
-        return [_sanitised(value) for value in raw]
+        # One more than any list may hold: that it is too long is said once, not item by item.
+        return [_sanitised(value) for value in raw[: MOST_ENTRIES + 1]]
     return raw
 
 
@@ -177,7 +143,7 @@ def _catalogue_faults(raw: object, catalogue: Catalogue) -> Iterator[Fault]:
     if not isinstance(raw, dict):
         return
     entries = raw.get("entries")
-    for place, entry in enumerate(entries if isinstance(entries, list) else []):
+    for place, entry in enumerate(entries[:MOST_ENTRIES] if isinstance(entries, list) else []):
         yield from entry_faults(catalogue, entry, f"entries[{place}]")
     planned = raw.get("planned")
     for place, code in enumerate(planned if isinstance(planned, list) else []):

@@ -9,8 +9,10 @@ from typing import Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from northstride.core import findings
+from northstride.core.catalogue import Catalogue
 from northstride.core.sides import Side
 from northstride.core.vocabulary import Gate, RetakeReason
+from northstride.record.edition import shipped
 
 SideCode = Literal["left", "right"] | None
 StrengthCode = Literal["possible", "likely", "strong"]
@@ -133,8 +135,12 @@ class AdviceOut(Out):
 
 
 class ReadingOut(Out):
+    """`rules` is the readable edition, `fingerprint` tells two editions of one name apart."""
+
     record: str
     rules: str
+    # None in what was frozen before there were fingerprints.
+    fingerprint: str | None
     flags: list[FlagOut]
     ruled_down: list[RuledDownOut]
     actions: list[ActionOut]
@@ -148,10 +154,11 @@ class ReadingOut(Out):
     advice: list[AdviceOut]
 
 
-def reading_out(reading: findings.Reading) -> ReadingOut:
+def reading_out(reading: findings.Reading, catalogue: Catalogue) -> ReadingOut:
     return ReadingOut(
         record=reading.record,
         rules=reading.rules,
+        fingerprint=shipped(catalogue),
         flags=[_flag(flag) for flag in reading.flags],
         ruled_down=[
             RuledDownOut(code=item.code, side=_side(item.side), because=_reasons(item.because))
@@ -262,9 +269,9 @@ def _rounded(value: float | None) -> float | None:
     return None if value is None or math.isinf(value) else round(value, DECIMALS)
 
 
-def reading_json(reading: findings.Reading) -> dict[str, object]:
+def reading_json(reading: findings.Reading, catalogue: Catalogue) -> dict[str, object]:
     """What `evaluate` prints: `from` and `to` where there is a date, `symmetry` on ratio scales."""
-    dumped = reading_out(reading).model_dump(mode="json", by_alias=True)
+    dumped = reading_out(reading, catalogue).model_dump(mode="json", by_alias=True)
     for action in dumped["actions"]:
         for key in ("from", "to"):
             if action[key] is None:

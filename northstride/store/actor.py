@@ -25,6 +25,11 @@ class Actor:
     session_id: UUID | None
     time_zone: str
 
+    @classmethod
+    def nobody(cls, clinic_id: UUID) -> Actor:
+        """The app itself within a clinic: reads what it keeps for lists, shows nothing to anybody."""
+        return cls(clinic_id, UUID(int=0), "", "assistant", None, "UTC")
+
 
 def audit(
     db: Connection,
@@ -34,7 +39,7 @@ def audit(
     noun_id: UUID | None = None,
     detail: Mapping[str, object] | None = None,
 ) -> None:
-    """One row for one read or write of a record. Holds no health data."""
+    """One row for one read or write of a record. What an answer says stays out of it."""
     db.execute(
         insert(Audit).values(
             clinic_id=actor.clinic_id,

@@ -5,20 +5,21 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
-from uuid import UUID, uuid4
+from uuid import UUID, uuid5
 
-from sqlalchemy import Connection, Row, select, text
+from sqlalchemy import Connection, Row, text
 
 from northstride.core.catalogue import Catalogue
 from northstride.store.actor import Actor
 from northstride.store.appending import append
-from northstride.store.errors import Differs
-from northstride.store.folding import VALUES, AnswerRow, fold
+from northstride.store.folding import AnswerRow, EntryPlace, fold
 from northstride.store.late_answers import keep_late
 from northstride.store.measurements import measurement_rows, reweigh_measurements
-from northstride.store.new_answer import NewAnswer, check_answers
-from northstride.store.screens import lock_screen
-from northstride.store.tables import Answer
+from northstride.store.new_answer import NewAnswer, answer_side, check_answers, entry_place
+from northstride.store.same_answer import not_yet_written
+from northstride.store.screens import answers_of, lock_screen
+
+MOST_HISTORY = 100
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,40 +32,43 @@ class Written:
 
 def placed(
     catalogue: Catalogue,
+    screen_id: UUID,
     standing: Sequence[AnswerRow],
     answers: Sequence[NewAnswer],
-    actor: Actor,
+    by: str,
     revision: int,
 ) -> list[AnswerRow]:
-    """The answers as rows: each in the entry it belongs to, a new entry where there is none."""
-    entries: dict[tuple[str, str | None, str], UUID] = {
-        (row.test, row.entry_side, row.key): row.entry_id for row in standing
-    }
+    """The answers as rows: each in the entry that stands at its place, a new entry where there is none."""
+    entries: dict[EntryPlace, UUID] = {entry.place: entry.id for entry in fold(standing, catalogue)}
     rows: list[AnswerRow] = []
-    for answer in answers:
-        entry_side = answer.side if catalogue.tests[answer.test].sides == "each" else None
-        side = answer.side if answer.field.startswith(VALUES) else entry_side
-        entry_id = entries.setdefault((answer.test, entry_side, answer.key), uuid4())
-        revision += 1
+    for number, answer in enumerate(answers, revision + 1):
+        place = entry_place(catalogue, answer)
+        entry_id = entries.setdefault(place, entry_id_at(screen_id, place))
         at = answer.observed_at
         offset = at.utcoffset() if at else None
         rows.append(
             AnswerRow(
                 answer.id,
-                revision,
+                number,
                 answer.test,
                 entry_id,
-                entry_side,
+                place[1],
                 answer.key,
-                side,
+                answer_side(catalogue, answer),
                 answer.field,
                 answer.value,
-                actor.name,
+                by,
                 at,
                 int(offset.total_seconds() // 60) if offset is not None else None,
             )
         )
     return rows
+
+
+def entry_id_at(screen_id: UUID, place: EntryPlace) -> UUID:
+    """Made from screen and place: two devices that begin the same entry make the same one."""
+    test, side, key = place
+    return uuid5(screen_id, f"entry {test} {side or ''} {key}")
 
 
 def write_answers(
@@ -82,12 +86,12 @@ def write_answers(
     check_answers(catalogue, answers)
     screen = lock_screen(db, actor, screen_id)
     if screen.signed_at is not None:
-        return Written(screen.revision, keep_late(db, actor, screen.id, answers))
+        return Written(screen.revision, keep_late(db, actor, catalogue, screen.id, answers))
     standing, known = _standing(db, actor, screen_id, answers)
-    fresh = _not_yet_written(known, screen_id, answers)
+    fresh = not_yet_written(catalogue, known, screen_id, answers)
     if not fresh:
         return Written(screen.revision)
-    rows = placed(catalogue, standing, fresh, actor, screen.revision)
+    rows = placed(catalogue, screen_id, standing, fresh, actor.name, screen.revision)
     append_rows(db, actor, catalogue, screen, standing, rows, device, "answer")
     return Written(rows[-1].revision)
 
@@ -123,22 +127,6 @@ def _standing(
     return standing, {row.id: row for row in found if not row.stands}
 
 
-def _not_yet_written(
-    known: dict[UUID, Row[Any]], screen_id: UUID, answers: Sequence[NewAnswer]
-) -> list[NewAnswer]:
-    """An id never means two things: neither another value nor another screen."""
-    fresh: list[NewAnswer] = []
-    for answer in {answer.id: answer for answer in answers}.values():
-        row = known.get(answer.id)
-        if row is None:
-            fresh.append(answer)
-            continue
-        told = (row.screen_id, row.test, row.field, row.value)
-        if told != (screen_id, answer.test, answer.field, answer.value):
-            raise Differs("answer", answer.id, ["value"])
-    return fresh
-
-
 def append_rows(
     db: Connection,
     actor: Actor,
@@ -160,7 +148,7 @@ def append_rows(
     fresh = {row.id for row in rows}
     replaced = [old for old in replaces.values() if old not in fresh]
     touched = {row.entry_id for row in rows}
-    entries = [entry for entry in fold([*standing, *rows]) if entry.id in touched]
+    entries = [entry for entry in fold([*standing, *rows], catalogue) if entry.id in touched]
     measurements = [
         made
         for entry in entries
@@ -173,18 +161,15 @@ def append_rows(
 
 
 def history_of(
-    db: Connection, actor: Actor, screen_id: UUID, test: str, side: str | None, field: str
-) -> Sequence[Row[Any]]:
-    """Everything a field has held, newest first."""
-    return db.execute(
-        select(Answer.__table__)
-        .where(
-            Answer.clinic_id == actor.clinic_id,
-            Answer.screen_id == screen_id,
-            Answer.test == test,
-            Answer.field == field,
-            Answer.side.is_not_distinct_from(side),
-        )
-        .order_by(Answer.revision.desc())
-        .limit(100)
-    ).all()
+    db: Connection,
+    actor: Actor,
+    catalogue: Catalogue,
+    screen_id: UUID,
+    asked: NewAnswer,
+) -> list[AnswerRow]:
+    """Everything the place of `asked` has held, newest first."""
+    rows = answers_of(db, actor, screen_id, asked.test)
+    place, side = entry_place(catalogue, asked), answer_side(catalogue, asked)
+    own = {entry.id for entry in fold(rows, catalogue) if entry.place == place}
+    found = [row for row in rows if (row.entry_id in own, row.side, row.field) == (True, side, asked.field)]
+    return found[::-1][:MOST_HISTORY]

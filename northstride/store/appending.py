@@ -28,11 +28,11 @@ APPEND = text(
       UPDATE measurements SET current = false
       WHERE clinic_id = :clinic AND answer_id = ANY(:replaced)
     ), measured AS (
-      INSERT INTO measurements (clinic_id, screen_id, athlete_id, date, answer_id, test, measure, side,
+      INSERT INTO measurements (clinic_id, screen_id, athlete_id, date, answer_id, test, measure, key, side,
                                 method, mean, median, trials, current, validity)
       SELECT :clinic, :screen, :athlete, :date, m.*
       FROM jsonb_to_recordset(CAST(:measurements AS jsonb)) AS m (
-        answer_id uuid, test text, measure text, side text, method text, mean float8, median float8,
+        answer_id uuid, test text, measure text, key text, side text, method text, mean float8, median float8,
         trials int, current bool, validity text)
     ), raised AS (
       UPDATE screens SET revision = :revision WHERE clinic_id = :clinic AND id = :screen

@@ -1,17 +1,18 @@
-"""Athletes and squads."""
+"""Athletes: add, edit, archive, find."""
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Connection, Row, Select, delete, func, insert, or_, select, update
+from sqlalchemy import Connection, Row, Select, func, insert, or_, select, update
 
 from northstride.core.errors import Fault
 from northstride.store.actor import Actor, audit
-from northstride.store.errors import Differs, NotFound, Refused
-from northstride.store.tables import Athlete, Squad, SquadMember
+from northstride.store.errors import Differs, NewerEdit, NotFound, Refused
+from northstride.store.tables import Athlete, Screen, SquadMember
 
 MOST_LISTED = 500
 
@@ -29,17 +30,70 @@ def add_athlete(db: Connection, actor: Actor, athlete_id: UUID, fields: Mapping[
     audit(db, actor, "add", "athlete", athlete_id)
 
 
-def edit_athlete(db: Connection, actor: Actor, athlete_id: UUID, fields: Mapping[str, Any]) -> None:
-    get_athlete(db, actor, athlete_id)
-    if "ref" in fields:
-        _check_ref_free(db, actor, fields["ref"], athlete_id)
-    if fields:
-        db.execute(
-            update(Athlete)
-            .where(Athlete.clinic_id == actor.clinic_id, Athlete.id == athlete_id)
-            .values(**fields)
+def edit_athlete(db: Connection, actor: Actor, athlete_id: UUID, seen: int, fields: Mapping[str, Any]) -> int:
+    """Changes what differs, and keeps what stood before in the audit. Returns the revision it leads to.
+
+    `seen` is the revision the editor saw: raises NewerEdit where it has moved on, unless all that is
+    asked stands already. Raises NotFound, Refused.
+    """
+    standing = lock_athlete(db, actor, athlete_id)
+    changed = {name: value for name, value in fields.items() if getattr(standing, name) != value}
+    if not changed:
+        return seen
+    raise_revision(db, actor, standing, seen)
+    if "ref" in changed:
+        _check_ref_free(db, actor, changed["ref"], athlete_id)
+    if changed.get("birth_date") is not None:
+        _check_born_before_screens(db, actor, athlete_id, changed["birth_date"])
+    db.execute(
+        update(Athlete)
+        .where(Athlete.clinic_id == actor.clinic_id, Athlete.id == athlete_id)
+        .values(**changed)
+    )
+    told = {name: [_told(getattr(standing, name)), _told(value)] for name, value in sorted(changed.items())}
+    audit(db, actor, "edit", "athlete", athlete_id, {"changed": told})
+    return seen + 1
+
+
+def raise_revision(db: Connection, actor: Actor, standing: Row[Any], seen: int) -> None:
+    """Raises NewerEdit where somebody edited what the editor has not seen. The row is locked."""
+    if standing.revision != seen:
+        raise NewerEdit("athlete", standing.revision)
+    db.execute(
+        update(Athlete)
+        .where(Athlete.clinic_id == actor.clinic_id, Athlete.id == standing.id)
+        .values(revision=seen + 1)
+    )
+
+
+def _told(value: object) -> object:
+    """A value as the audit keeps it."""
+    return value.isoformat() if isinstance(value, dt.date) else value
+
+
+def lock_athlete(db: Connection, actor: Actor, athlete_id: UUID) -> Row[Any]:
+    row = db.execute(
+        select(Athlete.__table__)
+        .where(Athlete.clinic_id == actor.clinic_id, Athlete.id == athlete_id)
+        .with_for_update()
+    ).first()
+    if row is None:
+        raise NotFound("athlete", athlete_id)
+    return row
+
+
+def _check_born_before_screens(db: Connection, actor: Actor, athlete_id: UUID, birth_date: dt.date) -> None:
+    """An open screen is read with the birth date: one after it could not be read at all."""
+    first = db.execute(
+        select(func.min(Screen.date)).where(
+            Screen.clinic_id == actor.clinic_id,
+            Screen.athlete_id == athlete_id,
+            Screen.signed_at.is_(None),
         )
-    audit(db, actor, "edit", "athlete", athlete_id, {"fields": sorted(fields)})
+    ).scalar()
+    if first is not None and birth_date > first:
+        why = f"{birth_date.isoformat()} is after a screen of this athlete, {first.isoformat()}"
+        raise Refused([Fault("birth_date", birth_date.isoformat(), why)])
 
 
 def _check_ref_free(db: Connection, actor: Actor, ref: str, athlete_id: UUID) -> None:
@@ -82,121 +136,31 @@ def athlete_by_ref(db: Connection, actor: Actor, ref: str) -> Row[Any] | None:
 
 
 def list_athletes(
-    db: Connection, actor: Actor, *, search: str = "", squad_id: UUID | None = None, archived: bool = False
-) -> Sequence[Row[Any]]:
-    """By name. Every word of `search` must stand in name, reference or sport."""
+    db: Connection,
+    actor: Actor,
+    *,
+    search: str = "",
+    squad_id: UUID | None = None,
+    archived: bool = False,
+    skip: int = 0,
+    most: int = MOST_LISTED,
+) -> tuple[int, Sequence[Row[Any]]]:
+    """How many there are, and a page of them by name.
+
+    Every word of `search` must stand in name, reference or sport.
+    """
     query: Select[Any] = select(Athlete.__table__).where(
         Athlete.clinic_id == actor.clinic_id,
         Athlete.archived_at.is_not(None) if archived else Athlete.archived_at.is_(None),
     )
     for word in search.split():
-        query = query.where(
-            or_(
-                *(
-                    column.icontains(word, autoescape=True)
-                    for column in (Athlete.name, Athlete.ref, Athlete.sport)
-                )
-            )
-        )
+        columns = (Athlete.name, Athlete.ref, Athlete.sport)
+        query = query.where(or_(*(column.icontains(word, autoescape=True) for column in columns)))
     if squad_id is not None:
         query = query.join(
             SquadMember,
             (SquadMember.clinic_id == Athlete.clinic_id) & (SquadMember.athlete_id == Athlete.id),
         ).where(SquadMember.squad_id == squad_id)
-    return db.execute(query.order_by(Athlete.name, Athlete.ref).limit(MOST_LISTED)).all()
-
-
-def squads_of(db: Connection, actor: Actor, athlete_ids: Sequence[UUID]) -> dict[UUID, list[UUID]]:
-    rows = db.execute(
-        select(SquadMember.athlete_id, SquadMember.squad_id).where(
-            SquadMember.clinic_id == actor.clinic_id, SquadMember.athlete_id.in_(athlete_ids)
-        )
-    )
-    found: dict[UUID, list[UUID]] = {}
-    for row in rows:
-        found.setdefault(row.athlete_id, []).append(row.squad_id)
-    return found
-
-
-def put_in_squads(db: Connection, actor: Actor, athlete_id: UUID, squad_ids: Sequence[UUID]) -> None:
-    """The squads of an athlete, as a whole. Raises NotFound for a squad of no such clinic."""
-    get_athlete(db, actor, athlete_id)
-    wanted = list(dict.fromkeys(squad_ids))
-    for squad_id in wanted:
-        get_squad(db, actor, squad_id)
-    db.execute(
-        delete(SquadMember).where(
-            SquadMember.clinic_id == actor.clinic_id, SquadMember.athlete_id == athlete_id
-        )
-    )
-    if wanted:
-        rows = [
-            {"clinic_id": actor.clinic_id, "squad_id": squad_id, "athlete_id": athlete_id}
-            for squad_id in wanted
-        ]
-        db.execute(insert(SquadMember), rows)
-
-
-def get_squad(db: Connection, actor: Actor, squad_id: UUID) -> Row[Any]:
-    found = db.execute(
-        select(Squad.__table__).where(Squad.clinic_id == actor.clinic_id, Squad.id == squad_id)
-    ).first()
-    if found is None:
-        raise NotFound("squad", squad_id)
-    return found
-
-
-def list_squads(db: Connection, actor: Actor) -> Sequence[Row[Any]]:
-    """Every squad, archived ones too, with the number of its athletes who are not archived."""
-    members = (
-        select(SquadMember.squad_id, func.count().label("members"))
-        .join(Athlete, (Athlete.clinic_id == SquadMember.clinic_id) & (Athlete.id == SquadMember.athlete_id))
-        .where(SquadMember.clinic_id == actor.clinic_id, Athlete.archived_at.is_(None))
-        .group_by(SquadMember.squad_id)
-        .subquery()
-    )
-    return db.execute(
-        select(Squad.__table__, func.coalesce(members.c.members, 0).label("members"))
-        .outerjoin(members, members.c.squad_id == Squad.id)
-        .where(Squad.clinic_id == actor.clinic_id)
-        .order_by(Squad.name)
-    ).all()
-
-
-def add_squad(db: Connection, actor: Actor, squad_id: UUID, name: str) -> None:
-    """Safe to repeat. Raises Refused where the name is taken."""
-    standing = db.execute(
-        select(Squad.name).where(Squad.clinic_id == actor.clinic_id, Squad.id == squad_id)
-    ).first()
-    if standing is not None:
-        if standing.name != name:
-            raise Differs("squad", squad_id, ["name"])
-        return
-    _check_squad_name(db, actor, name, squad_id)
-    db.execute(insert(Squad).values(clinic_id=actor.clinic_id, id=squad_id, name=name))
-    audit(db, actor, "add", "squad", squad_id)
-
-
-def edit_squad(
-    db: Connection, actor: Actor, squad_id: UUID, *, name: str | None, archived: bool | None
-) -> None:
-    get_squad(db, actor, squad_id)
-    values: dict[str, Any] = {}
-    if name is not None:
-        _check_squad_name(db, actor, name, squad_id)
-        values["name"] = name
-    if archived is not None:
-        values["archived_at"] = func.now() if archived else None
-    if values:
-        db.execute(
-            update(Squad).where(Squad.clinic_id == actor.clinic_id, Squad.id == squad_id).values(**values)
-        )
-    audit(db, actor, "edit", "squad", squad_id, {"fields": sorted(values)})
-
-
-def _check_squad_name(db: Connection, actor: Actor, name: str, squad_id: UUID) -> None:
-    taken = db.execute(
-        select(Squad.id).where(Squad.clinic_id == actor.clinic_id, Squad.name == name, Squad.id != squad_id)
-    ).first()
-    if taken is not None:
-        raise Refused([Fault("name", name, f'"{name}" is another squad\'s name')])
+    total = db.execute(select(func.count()).select_from(query.subquery())).scalar_one()
+    page = query.order_by(Athlete.name, Athlete.ref, Athlete.id).offset(skip).limit(most)
+    return total, db.execute(page).all()

@@ -19,16 +19,25 @@ def driver_url(url: str) -> str:
     return f"postgresql+psycopg://{rest}" if scheme in ("postgres", "postgresql") else url
 
 
-def connect(url: str, *, pool_size: int = 10) -> Engine:
+# Connections a process keeps, and the threads that use them; the rest is for what runs beside.
+POOL_SIZE = 16
+SPARE = 6
+# No statement, lock or forgotten transaction holds up the others for longer.
+TIMEOUTS = {"statement_timeout": "15s", "lock_timeout": "5s", "idle_in_transaction_session_timeout": "30s"}
+OPTIONS = " ".join(f"-c {name}={value}" for name, value in {"timezone": "UTC", **TIMEOUTS}.items())
+
+
+def connect(url: str, *, pool_size: int = POOL_SIZE) -> Engine:
     return create_engine(
         driver_url(url),
         pool_size=pool_size,
-        max_overflow=pool_size,
+        max_overflow=SPARE,
+        pool_timeout=10,
         # Values stand in SQL errors as well as in logs: health data belongs in neither.
         hide_parameters=True,
         json_serializer=_dumps,
         json_deserializer=orjson.loads,
-        connect_args={"connect_timeout": 5, "options": "-c timezone=UTC"},
+        connect_args={"connect_timeout": 5, "options": OPTIONS},
     )
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from uuid import UUID
 
 from northstride.core.errors import Fault
@@ -55,13 +55,48 @@ class NotSigned(StoreError):
         self.screen = str(screen)
 
 
-class NewerRevision(StoreError):
-    """What is to be signed is no longer what was seen."""
+class NewerReading(StoreError):
+    """What is to be signed is no longer what was seen: the named parts of it changed."""
 
-    def __init__(self, seen: int, current: int) -> None:
-        super().__init__(f"revision {seen} was seen, {current} stands")
-        self.seen = seen
+    def __init__(self, changed: Sequence[str]) -> None:
+        super().__init__(f"changed since it was shown: {', '.join(changed)}")
+        self.changed = list(changed)
+
+
+class NewerSignature(StoreError):
+    """What is to be amended was amended since it was seen."""
+
+    def __init__(self, number: int) -> None:
+        super().__init__(f"signature {number} is the newest")
+        self.number = number
+
+
+class NotThisPerson(StoreError):
+    """A file whose athlete contradicts the clinic's own: `apart` names what the file says and what stands."""
+
+    def __init__(self, name: str, ref: str, apart: Mapping[str, tuple[str, str]]) -> None:
+        super().__init__(f"{ref} is another person here")
+        self.name = name
+        self.ref = ref
+        self.apart = dict(apart)
+
+
+class NewerEdit(StoreError):
+    """What is to be edited was edited since it was seen."""
+
+    def __init__(self, noun: str, current: int) -> None:
+        super().__init__(f"this {noun} stands at edit {current}")
+        self.noun = noun
         self.current = current
+
+
+class Unreadable(StoreError):
+    """A screen that stands here cannot be read as it is."""
+
+    def __init__(self, screen: UUID, faults: Sequence[Fault]) -> None:
+        super().__init__(f"screen {screen} cannot be read")
+        self.screen = str(screen)
+        self.faults = list(faults)
 
 
 class SignInRefused(StoreError):

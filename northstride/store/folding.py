@@ -8,8 +8,13 @@ from dataclasses import dataclass, field
 from typing import Any, NamedTuple
 from uuid import UUID
 
+from northstride.core.catalogue import Catalogue, Measure
+
 VALUES = "values."
+# The device of answers that came in a file.
+IMPORTED = "import"
 FIELDS = ("pain", "seen", "declined", "method", "by_exception", "note")
+SAYS_NOTHING: tuple[object, ...] = (None, "", [], {})
 
 
 class AnswerRow(NamedTuple):
@@ -27,21 +32,39 @@ class AnswerRow(NamedTuple):
     by_name: str | None
     observed_at: dt.datetime | None
     observed_zone: int | None
+    device: str = ""
 
 
 Slot = tuple[str | None, str]
+# Where an entry stands in a screen: test, side, key. With a field it is the place of one answer.
+EntryPlace = tuple[str, str | None, str]
 
 
 @dataclass(slots=True)
 class FoldedEntry:
-    """One entry with the answer that stands for each of its fields."""
+    """One entry with the answer that stands for each of its fields.
+
+    `key_measure` is the measure that tells this test's entries apart; its value is the key.
+    """
 
     id: UUID
     test: str
     side: str | None
-    key: str
+    own_key: str
+    key_measure: Measure | None
     latest: AnswerRow
     standing: dict[Slot, AnswerRow] = field(default_factory=dict)
+
+    @property
+    def key(self) -> str:
+        """As the place has it; else as an answer to the key's own question says it."""
+        if self.own_key or self.key_measure is None:
+            return self.own_key
+        return key_text(self.value(f"{VALUES}{self.key_measure.code}", self.side))
+
+    @property
+    def place(self) -> EntryPlace:
+        return (self.test, self.side, self.key)
 
     def value(self, name: str, side: str | None = None) -> Any:
         row = self.standing.get((side, name))
@@ -60,12 +83,16 @@ class FoldedEntry:
 
     @property
     def empty(self) -> bool:
-        return all(row.value is None for row in self.standing.values())
+        """Nothing stands in it: an empty list among the values is an answer, elsewhere it says nothing."""
+        return not any(
+            row.value is not None if name.startswith(VALUES) else row.value not in SAYS_NOTHING
+            for (_, name), row in self.standing.items()
+        )
 
     def to_json(self) -> dict[str, Any]:
         entry: dict[str, Any] = {"id": str(self.id)}
         if self.latest.observed_at is not None:
-            entry["at"] = _local(self.latest).isoformat()
+            entry["at"] = _local(self.latest.observed_at, self.latest.observed_zone).isoformat()
         entry["test"] = self.test
         if self.side is not None:
             entry["side"] = self.side
@@ -80,6 +107,9 @@ class FoldedEntry:
 
     def _values(self) -> dict[str, Any]:
         values: dict[str, Any] = {}
+        # The format lets no value stand beside a refusal, not even the key.
+        if self.key_measure is not None and self.own_key and not self.declined:
+            values[self.key_measure.code] = key_value(self.key_measure, self.own_key)
         for (side, name), row in self.standing.items():
             if not name.startswith(VALUES) or row.value is None:
                 continue
@@ -91,20 +121,36 @@ class FoldedEntry:
         return values
 
 
-def _local(row: AnswerRow) -> dt.datetime:
-    """The time as it was written, in the offset it was written in."""
-    if row.observed_at is None:
-        raise ValueError("no time was given")
-    return row.observed_at.astimezone(dt.timezone(dt.timedelta(minutes=row.observed_zone or 0)))
+def _local(at: dt.datetime, zone: int | None) -> dt.datetime:
+    """The time in the offset it was written in."""
+    try:
+        return at.astimezone(dt.timezone(dt.timedelta(minutes=zone or 0)))
+    except (OverflowError, ValueError):
+        # Kept before times had bounds: at the edge of the calendar no offset fits.
+        return at
 
 
-def fold(rows: Iterable[AnswerRow]) -> list[FoldedEntry]:
+def key_text(value: object) -> str:
+    """A key as it stands in a place: codes as they are, numbers in digits, anything else is no key."""
+    if isinstance(value, str):
+        return value
+    return str(value) if isinstance(value, int) and not isinstance(value, bool) else ""
+
+
+def key_value(measure: Measure, key: str) -> str | int:
+    """The value the key's own measure has in an entry of this key."""
+    return int(key) if measure.kind == "grade" and key.isdecimal() else key
+
+
+def fold(rows: Iterable[AnswerRow], catalogue: Catalogue) -> list[FoldedEntry]:
     """Entries in the order they were begun. `rows` in order of revision."""
     entries: dict[UUID, FoldedEntry] = {}
     for row in rows:
         entry = entries.get(row.entry_id)
         if entry is None:
-            entry = entries[row.entry_id] = FoldedEntry(row.entry_id, row.test, row.entry_side, row.key, row)
+            key_measure = catalogue.key_measure(row.test)
+            entry = FoldedEntry(row.entry_id, row.test, row.entry_side, row.key, key_measure, row)
+            entries[row.entry_id] = entry
         entry.latest = row
         entry.standing[(row.side, row.field)] = row
     return list(entries.values())
@@ -115,15 +161,30 @@ def entries_json(entries: Iterable[FoldedEntry]) -> list[dict[str, Any]]:
 
 
 def canonical(document: Any) -> Any:
-    """A record without what says nothing: absent, null and empty are the same."""
+    """A record without what says nothing: absent, null and empty are the same.
+
+    Not so among an entry's values: there an empty list says that all was looked at and nothing found.
+    """
     if isinstance(document, Mapping):
-        kept = {key: canonical(value) for key, value in document.items() if key != "notice"}
-        return {key: value for key, value in kept.items() if value not in (None, "", [], {})}
+        kept = {
+            key: _canonical_values(value) if key == "values" else canonical(value)
+            for key, value in document.items()
+            if key != "notice"
+        }
+        return {key: value for key, value in kept.items() if value not in SAYS_NOTHING}
     if isinstance(document, list):
         return [canonical(value) for value in document]
     if isinstance(document, float) and document.is_integer():
         return int(document)
     return document
+
+
+def _canonical_values(values: Any) -> Any:
+    """Measures with what they hold: nulls gone, lists kept even when empty."""
+    if isinstance(values, Mapping):
+        kept = {key: _canonical_values(value) for key, value in values.items()}
+        return {key: value for key, value in kept.items() if value not in (None, "", {})}
+    return canonical(values)
 
 
 def differing_paths(left: Any, right: Any, path: str = "") -> list[str]:

@@ -9,45 +9,71 @@ from uuid import UUID
 
 from sqlalchemy import Connection, Row, insert, select
 
+from northstride.core.catalogue import Catalogue
 from northstride.store.actor import Actor, audit
+from northstride.store.errors import Differs
 from northstride.store.new_answer import NewAnswer
+from northstride.store.same_answer import check_same, each_once, not_yet_written, said_by
 from northstride.store.tables import Answer, LateAnswer
 
 
 def keep_late(
-    db: Connection, actor: Actor, screen_id: UUID, answers: Sequence[NewAnswer]
+    db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID, answers: Sequence[NewAnswer]
 ) -> tuple[UUID, ...]:
-    """Never dropped: what was already written before signing is done, the rest waits for an amendment."""
+    """Never dropped: what was already written before signing is done, the rest waits for an amendment.
+
+    Raises Differs for an id that stands with other content.
+    """
+    fresh = not_yet_written(catalogue, _written(db, actor, answers), screen_id, answers)
+    waiting = _waiting(db, actor, fresh)
+    for answer in fresh:
+        if answer.id in waiting:
+            check_late(catalogue, screen_id, waiting[answer.id], answer)
+    new = [answer for answer in fresh if answer.id not in waiting]
+    if new:
+        rows = [
+            {
+                "clinic_id": actor.clinic_id,
+                "id": answer.id,
+                "screen_id": screen_id,
+                "body": as_json(answer),
+                "user_id": actor.user_id,
+                "by_name": actor.name,
+            }
+            for answer in new
+        ]
+        db.execute(insert(LateAnswer), rows)
+        audit(db, actor, "answer late", "screen", screen_id, {"answers": len(new)})
+    return tuple(answer.id for answer in fresh)
+
+
+def _written(db: Connection, actor: Actor, answers: Sequence[NewAnswer]) -> dict[UUID, Row[Any]]:
     ids = [answer.id for answer in answers]
-    known = set(
-        db.execute(select(Answer.id).where(Answer.clinic_id == actor.clinic_id, Answer.id.in_(ids))).scalars()
+    rows = db.execute(select(Answer.__table__).where(Answer.clinic_id == actor.clinic_id, Answer.id.in_(ids)))
+    return {row.id: row for row in rows}
+
+
+def _waiting(db: Connection, actor: Actor, answers: Sequence[NewAnswer]) -> dict[UUID, Row[Any]]:
+    ids = [answer.id for answer in answers]
+    rows = db.execute(
+        select(LateAnswer.__table__).where(LateAnswer.clinic_id == actor.clinic_id, LateAnswer.id.in_(ids))
     )
-    known |= set(
-        db.execute(
-            select(LateAnswer.id).where(LateAnswer.clinic_id == actor.clinic_id, LateAnswer.id.in_(ids))
-        ).scalars()
-    )
-    fresh = [answer for answer in answers if answer.id not in known]
-    if fresh:
-        db.execute(
-            insert(LateAnswer),
-            [
-                {
-                    "clinic_id": actor.clinic_id,
-                    "id": answer.id,
-                    "screen_id": screen_id,
-                    "body": as_json(answer),
-                    "user_id": actor.user_id,
-                    "by_name": actor.name,
-                }
-                for answer in fresh
-            ],
-        )
-        audit(db, actor, "answer late", "screen", screen_id, {"answers": len(fresh)})
-    late = db.execute(
-        select(LateAnswer.id).where(LateAnswer.clinic_id == actor.clinic_id, LateAnswer.id.in_(ids))
-    ).scalars()
-    return tuple(late)
+    return {row.id: row for row in rows}
+
+
+def check_late(catalogue: Catalogue, screen_id: UUID, row: Row[Any], answer: NewAnswer) -> None:
+    """Raises Differs where a late answer of this id says something else."""
+    standing = said_by(catalogue, row.screen_id, from_json(row.body))
+    check_same(answer.id, standing, said_by(catalogue, screen_id, answer))
+
+
+def check_ids_are_new(
+    db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID, answers: Sequence[NewAnswer]
+) -> None:
+    """What an amendment brings has ids of its own. Raises Differs where one stands already."""
+    own = each_once(catalogue, screen_id, answers)
+    for key in {**_written(db, actor, own), **_waiting(db, actor, own)}:
+        raise Differs("answer", key, ["id"])
 
 
 def as_json(answer: NewAnswer) -> dict[str, Any]:

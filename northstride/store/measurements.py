@@ -31,6 +31,7 @@ def measurement_rows(
             "answer_id": answer.id,
             "test": answer.test,
             "measure": measure.code,
+            "key": entry.key,
             "side": answer.side,
             "method": entry.value("method", entry.side),
             "mean": statistics.fmean(value.values),

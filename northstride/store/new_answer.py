@@ -11,13 +11,15 @@ from uuid import UUID
 import orjson
 from pydantic import ValidationError
 
-from northstride.core.catalogue import Catalogue
+from northstride.core.catalogue import Catalogue, Test
 from northstride.core.errors import Fault
 from northstride.record.entries import entry_faults
 from northstride.record.model import EntryPart
 from northstride.record.read import model_faults
+from northstride.record.values import Refused as ValueRefused
+from northstride.record.values import read_value
 from northstride.store.errors import Refused
-from northstride.store.folding import FIELDS, VALUES
+from northstride.store.folding import FIELDS, VALUES, EntryPlace, key_text, key_value
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +35,17 @@ class NewAnswer:
     observed_at: dt.datetime | None = None
 
 
+def entry_place(catalogue: Catalogue, answer: NewAnswer) -> EntryPlace:
+    """Tests done on each side have an entry a side; those of both sides have one."""
+    side = answer.side if catalogue.tests[answer.test].sides == "each" else None
+    return (answer.test, side, answer.key)
+
+
+def answer_side(catalogue: Catalogue, answer: NewAnswer) -> str | None:
+    """A value belongs to its lane, everything else to the entry as a whole."""
+    return answer.side if answer.field.startswith(VALUES) else entry_place(catalogue, answer)[1]
+
+
 def answer_faults(catalogue: Catalogue, answer: NewAnswer, path: str) -> list[Fault]:
     """Every fault of one answer, each at its own place."""
     test = catalogue.tests.get(answer.test)
@@ -44,6 +57,8 @@ def answer_faults(catalogue: Catalogue, answer: NewAnswer, path: str) -> list[Fa
     is_value = answer.field.startswith(VALUES) and test.measure(measure) is not None
     if not is_value and answer.field not in FIELDS:
         return [Fault(f"{path}.field", answer.field, f'"{answer.field}" is not a field of this test')]
+    if key_faults := _key_faults(test, answer, path):
+        return key_faults
     if answer.value is None:
         return []
     raw: dict[str, Any] = {"test": answer.test}
@@ -61,6 +76,23 @@ def answer_faults(catalogue: Catalogue, answer: NewAnswer, path: str) -> list[Fa
     except ValidationError as error:
         found += model_faults(error)
     return [Fault(_place(fault.path, answer, path), fault.value, fault.problem) for fault in _once(found)]
+
+
+def _key_faults(test: Test, answer: NewAnswer, path: str) -> list[Fault]:
+    """A key must be one the test knows, and the measure that names it can say nothing else."""
+    if not answer.key:
+        return []
+    measure = test.measure(test.key) if test.key else None
+    if measure is None:
+        return [Fault(f"{path}.key", answer.key, "this test has one entry a side: it takes no key")]
+    try:
+        read_value(measure, key_value(measure, answer.key), f"{path}.key")
+    except ValueRefused as refused:
+        return refused.faults
+    names_it = answer.field == f"{VALUES}{measure.code}" and answer.value is not None
+    if names_it and key_text(answer.value) != answer.key:
+        return [Fault(f"{path}.value", answer.value, f"is not the {measure.label.lower()} of this entry")]
+    return []
 
 
 def _once(faults: list[Fault]) -> list[Fault]:

@@ -2,58 +2,99 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Any
-from uuid import UUID, uuid4, uuid5
+from uuid import UUID, uuid5
 
 from sqlalchemy import Connection, Row, insert, select
 
 from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
-from northstride.record.model import Record
+from northstride.core.errors import Fault
+from northstride.record.model import AthletePart, Record
 from northstride.record.read import check_record
-from northstride.record.values import is_per_side
 from northstride.store.actor import Actor, audit
 from northstride.store.answers import append_rows
 from northstride.store.athletes import add_athlete, athlete_by_ref
-from northstride.store.errors import Differs
-from northstride.store.folding import (
-    FIELDS,
-    VALUES,
-    AnswerRow,
-    FoldedEntry,
-    canonical,
-    differing_paths,
-    fold,
-)
+from northstride.store.errors import Differs, NotThisPerson, Refused
+from northstride.store.folding import EntryPlace, FoldedEntry, differing_paths, fold
 from northstride.store.measurements import replace_measurements
-from northstride.store.screens import current_record, get_screen, lock_screen
+from northstride.store.records import current_record
+from northstride.store.screens import get_screen, lock_screen
 from northstride.store.tables import Screen
+from northstride.store.unfolding import normal, rows_of
 
-SAYS_SOMETHING = {"values", *FIELDS}
+# Who a file is about. What disagrees in any of these is about somebody else.
+WHO = ("birth_date", "sex")
 
 
-def export_record(db: Connection, actor: Actor, screen_id: UUID) -> dict[str, Any]:
+@dataclass(frozen=True, slots=True)
+class Checked:
+    """A file as it would be taken: whose it is, and what stands here already.
+
+    `athlete` is the clinic's athlete of the file's reference, None where one would be made.
+    """
+
+    record: Record
+    athlete: Row[Any] | None
+    stands: bool
+
+
+def export_record(db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID) -> dict[str, Any]:
     """The screen as an open record, with the line that says what it is not."""
-    record = current_record(db, actor, get_screen(db, actor, screen_id))
+    record = current_record(db, actor, catalogue, get_screen(db, actor, screen_id))
     audit(db, actor, "export", "screen", screen_id)
     head = {name: record[name] for name in ("format", "version")}
     return {**head, "notice": CAUTION, **record}
 
 
-def import_record(db: Connection, actor: Actor, catalogue: Catalogue, raw: object) -> tuple[UUID, bool]:
-    """The screen's id, and whether it is new. An identical record does nothing.
+def check_file(db: Connection, actor: Actor, catalogue: Catalogue, raw: object) -> Checked:
+    """Whose file this is and whether it can be taken. Writes nothing.
 
-    Raises InvalidRecord with all faults, Differs with the paths where one of this id stands.
+    Raises InvalidRecord with all faults, Differs with the paths where a different one of this id
+    stands, NotThisPerson where it contradicts the athlete of its reference, Refused.
     """
     record = check_record(raw, catalogue).record
-    document = _normal(record)
     standing = db.execute(
         select(Screen.id).where(Screen.clinic_id == actor.clinic_id, Screen.id == record.id)
     ).first()
     if standing is not None:
-        _check_identical(db, actor, catalogue, record.id, document)
+        _check_identical(db, actor, catalogue, record)
+    athlete = athlete_by_ref(db, actor, record.athlete.ref)
+    if athlete is not None and standing is None:
+        _check_person(record.athlete, athlete)
+    return Checked(record, athlete, standing is not None)
+
+
+def _check_person(part: AthletePart, athlete: Row[Any]) -> None:
+    """Raises NotThisPerson, Refused for an archived athlete."""
+    told = {name: (getattr(part, name), getattr(athlete, name)) for name in WHO}
+    apart = {
+        name: (str(file), str(here))
+        for name, (file, here) in told.items()
+        if file is not None and here is not None and file != here
+    }
+    if apart:
+        raise NotThisPerson(athlete.name, part.ref, apart)
+    if athlete.archived_at is not None:
+        why = f"{athlete.name} is archived: restore them first"
+        raise Refused([Fault("athlete.ref", part.ref, why)])
+
+
+def import_record(
+    db: Connection, actor: Actor, catalogue: Catalogue, raw: object, confirmed: UUID | None, name: str | None
+) -> tuple[UUID, bool]:
+    """The screen's id, and whether it is new. An identical record does nothing.
+
+    `confirmed` is the clinic's athlete the importer was shown and took it for; None with `name` makes a
+    new athlete of that name. Raises what `check_file` does, Differs where it is about somebody else now.
+    """
+    checked = check_file(db, actor, catalogue, raw)
+    record = checked.record
+    if checked.stands:
         return record.id, False
-    athlete_id = _athlete(db, actor, record)
+    athlete_id = _athlete(db, actor, checked, confirmed, name)
+    document = normal(record)
     db.execute(
         insert(Screen).values(
             clinic_id=actor.clinic_id,
@@ -68,104 +109,57 @@ def import_record(db: Connection, actor: Actor, catalogue: Catalogue, raw: objec
             consent=document.get("consent"),
             overrides=document.get("overrides", []),
             athlete_part=document["athlete"],
+            from_file=True,
             created_by=actor.user_id,
         )
     )
     screen = lock_screen(db, actor, record.id)
-    rows = _rows(catalogue, record, document)
+    rows = rows_of(catalogue, record, document)
     if rows:
         append_rows(db, actor, catalogue, screen, [], rows, "import", "import")
-        replace_measurements(db, actor.clinic_id, _superseded(fold(rows)))
+        replace_measurements(db, actor.clinic_id, _superseded(fold(rows, catalogue)))
     else:
         audit(db, actor, "import", "screen", record.id)
     return record.id, True
 
 
-def _normal(record: Record) -> dict[str, Any]:
-    """The record's content: entries that say nothing left out, entries without an id given one."""
-    document: dict[str, Any] = canonical(record.model_dump(mode="json", exclude_unset=True))
-    entries = []
-    for place, entry in enumerate(document.get("entries", [])):
-        if SAYS_SOMETHING & entry.keys():
-            entries.append({**entry, "id": _entry_id(record, place)})
-    return {**document, "entries": entries}
-
-
-def _entry_id(record: Record, place: int) -> str:
-    """An entry's own id, or one made from the screen and its place: the same file makes the same ids."""
-    return str(record.entries[place].id or uuid5(record.id, f"entry {place}"))
-
-
-def _check_identical(
-    db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID, document: dict[str, Any]
-) -> None:
-    own = check_record(current_record(db, actor, get_screen(db, actor, screen_id)), catalogue)
-    paths = differing_paths(_normal(own.record), document)
-    if paths:
-        raise Differs("screen", screen_id, paths)
-
-
-def _athlete(db: Connection, actor: Actor, record: Record) -> UUID:
-    """The clinic's athlete of this reference, or a new one known by it."""
-    part = record.athlete
-    standing: Row[Any] | None = athlete_by_ref(db, actor, part.ref)
-    if standing is not None:
-        found: UUID = standing.id
-        return found
-    athlete_id = uuid4()
-    add_athlete(db, actor, athlete_id, {**part.model_dump(), "name": part.ref})
+def _athlete(
+    db: Connection, actor: Actor, checked: Checked, confirmed: UUID | None, name: str | None
+) -> UUID:
+    """The athlete who was shown and confirmed, or the new one that was."""
+    part = checked.record.athlete
+    if checked.athlete is not None:
+        athlete_id: UUID = checked.athlete.id
+        if confirmed != athlete_id:
+            raise Differs("athlete", athlete_id, ["athlete"])
+        return athlete_id
+    if confirmed is not None or name is None:
+        why = "nobody here has this reference: name the new athlete"
+        raise Refused([Fault("name", name, why)])
+    # Made from screen and person, so that a repeated import meets its own.
+    athlete_id = uuid5(checked.record.id, f"athlete {part.ref}")
+    add_athlete(db, actor, athlete_id, {**part.model_dump(), "name": name})
     return athlete_id
 
 
-def _rows(catalogue: Catalogue, record: Record, document: dict[str, Any]) -> list[AnswerRow]:
-    """One row a field. Times are kept in the offset they were written in."""
-    times = {_entry_id(record, place): part.at for place, part in enumerate(record.entries)}
-    rows: list[AnswerRow] = []
-    for entry in document["entries"]:
-        at = times[entry["id"]]
-        offset = at.utcoffset() if at else None
-        entry_id = UUID(entry["id"])
-        key = catalogue.tests[entry["test"]].key
-        for side, field, value in _fields(entry):
-            rows.append(
-                AnswerRow(
-                    id=uuid5(record.id, f"{entry_id} {side} {field}"),
-                    revision=len(rows) + 1,
-                    test=entry["test"],
-                    entry_id=entry_id,
-                    entry_side=entry.get("side"),
-                    key=str(entry.get("values", {}).get(key, "")) if key else "",
-                    side=side,
-                    field=field,
-                    value=value,
-                    by_name=entry.get("by"),
-                    observed_at=at,
-                    observed_zone=int(offset.total_seconds() // 60) if offset is not None else None,
-                )
-            )
-    return rows
+def _check_identical(db: Connection, actor: Actor, catalogue: Catalogue, record: Record) -> None:
+    screen = get_screen(db, actor, record.id)
+    own = current_record(db, actor, catalogue, screen)
+    if screen.athlete_part is not None:
+        # What the clinic learnt about the athlete since does not make it another file.
+        own = {**own, "athlete": screen.athlete_part}
+    paths = differing_paths(normal(check_record(own, catalogue).record), normal(record))
+    if paths:
+        raise Differs("screen", record.id, paths)
 
 
 def _superseded(entries: list[FoldedEntry]) -> list[UUID]:
-    """Answers of entries a later one of the same test, side and key replaced; a refusal replaces none."""
-    last: dict[tuple[str, str | None, str], FoldedEntry] = {}
+    """Answers of entries a later one of the same place replaced; a refusal replaces none."""
+    last: dict[EntryPlace, FoldedEntry] = {}
     gone: list[UUID] = []
     for entry in entries:
-        place = (entry.test, entry.side, entry.key)
-        if place in last and not entry.declined:
-            gone += [row.id for row in last[place].standing.values()]
-        if place not in last or not entry.declined:
-            last[place] = entry
+        if entry.place in last and not entry.declined:
+            gone += [row.id for row in last[entry.place].standing.values()]
+        if entry.place not in last or not entry.declined:
+            last[entry.place] = entry
     return gone
-
-
-def _fields(entry: dict[str, Any]) -> list[tuple[str | None, str, Any]]:
-    side = entry.get("side")
-    fields: list[tuple[str | None, str, Any]] = []
-    for measure, value in entry.get("values", {}).items():
-        if side is None and is_per_side(value):
-            fields += [(own, f"{VALUES}{measure}", part) for own, part in value.items()]
-        else:
-            fields.append((side, f"{VALUES}{measure}", value))
-    fields += [(side, name, entry[name]) for name in FIELDS if name in entry]
-    return fields

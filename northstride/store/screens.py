@@ -18,7 +18,7 @@ from northstride.store.actor import Actor, audit
 from northstride.store.athletes import get_athlete
 from northstride.store.errors import Differs, NotFound, Refused
 from northstride.store.folding import AnswerRow, FoldedEntry, entries_json, fold
-from northstride.store.tables import Answer, Athlete, Screen, Signature
+from northstride.store.tables import Answer, Athlete, Screen
 
 ANSWER_COLUMNS = (
     Answer.id,
@@ -33,6 +33,7 @@ ANSWER_COLUMNS = (
     Answer.by_name,
     Answer.observed_at,
     Answer.observed_zone,
+    Answer.device,
 )
 ATHLETE_COLUMNS = tuple(
     getattr(Athlete, name).label(f"athlete_{name}")
@@ -46,6 +47,7 @@ ATHLETE_COLUMNS = tuple(
         "body_mass_kg",
         "height_cm",
         "archived_at",
+        "revision",
     )
 )
 
@@ -175,7 +177,7 @@ def record_json(screen: Row[Any], entries: Sequence[FoldedEntry]) -> dict[str, A
         "id": str(screen.id),
         "date": screen.date.isoformat(),
         "purpose": screen.purpose,
-        "athlete": screen.athlete_part or _athlete_part(screen),
+        "athlete": _athlete_part(screen),
     }
     for name in ("examiner", "schools", "intake"):
         value = getattr(screen, name)
@@ -189,7 +191,8 @@ def record_json(screen: Row[Any], entries: Sequence[FoldedEntry]) -> dict[str, A
     return record
 
 
-def _athlete_part(screen: Row[Any]) -> dict[str, Any]:
+def clinics_part(screen: Row[Any]) -> dict[str, Any]:
+    """The athlete as the clinic knows them."""
     part = {
         "ref": screen.athlete_ref,
         "birth_date": screen.athlete_birth_date.isoformat() if screen.athlete_birth_date else None,
@@ -202,18 +205,18 @@ def _athlete_part(screen: Row[Any]) -> dict[str, Any]:
     return {name: value for name, value in part.items() if value is not None}
 
 
-def current_record(db: Connection, actor: Actor, screen: Row[Any]) -> dict[str, Any]:
-    """A signed screen's frozen document with its amendments, else the screen as it stands."""
-    if screen.signed_at is None:
-        return record_json(screen, fold(answers_of(db, actor, screen.id)))
-    frozen: dict[str, Any] = latest_signature(db, actor, screen.id).record
-    return frozen
+def _athlete_part(screen: Row[Any]) -> dict[str, Any]:
+    """Of an imported screen as its file wrote them, else as the clinic knows them.
+
+    Who they are the clinic knows best: a birth date put right there is right everywhere.
+    """
+    known = clinics_part(screen)
+    if screen.athlete_part is None:
+        return known
+    who = {name: known[name] for name in ("ref", "birth_date", "sex") if name in known}
+    return {**screen.athlete_part, **who}
 
 
-def latest_signature(db: Connection, actor: Actor, screen_id: UUID) -> Row[Any]:
-    return db.execute(
-        select(Signature.__table__)
-        .where(Signature.clinic_id == actor.clinic_id, Signature.screen_id == screen_id)
-        .order_by(Signature.number.desc())
-        .limit(1)
-    ).one()
+def open_record(db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any]) -> dict[str, Any]:
+    """An open screen as it stands. What is signed is read from its signature."""
+    return record_json(screen, fold(answers_of(db, actor, screen.id), catalogue))

@@ -1,9 +1,9 @@
-"""Signing freezes; later changes are amendments with a reason. Overrides and arrangements keep names."""
+"""Signing freezes what was seen; whatever comes after is an amendment with its reason."""
 
 from __future__ import annotations
 
-import datetime as dt
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -11,64 +11,83 @@ from sqlalchemy import Connection, Row, func, insert, select, update
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
+from northstride.record.edition import shipped
+from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.answers import placed
-from northstride.store.contexts import context_document, earlier_screens
-from northstride.store.errors import Differs, Incomplete, NewerRevision, NotSigned, Refused, Signed
-from northstride.store.folding import AnswerRow, entries_json, fold
-from northstride.store.late_answers import as_json, from_json, late_answers_of
+from northstride.store.contexts import EarlierScreen, frozen_context, read_context, thawed
+from northstride.store.differences import differences_between
+from northstride.store.errors import Differs, Incomplete, NewerReading, NewerSignature, NotSigned, Refused
+from northstride.store.folding import entries_json, fold
+from northstride.store.frozen import FORMAT, Signed, latest_signature, signature_at, signatures_of
+from northstride.store.identity import Identity, changed_parts, identity_of
+from northstride.store.kept_readings import keep_signed
+from northstride.store.late_answers import as_json, check_ids_are_new, from_json, late_answers_of
 from northstride.store.new_answer import NewAnswer, check_answers
-from northstride.store.readings import FROZEN, compute, keep_reading, reading_of
-from northstride.store.screens import answers_of, current_record, get_screen, latest_signature, lock_screen
-from northstride.store.tables import Arrangement, Screen, Signature
-from northstride.store.users import Passwords, check_password_again
+from northstride.store.readings import NO_ERRORS, basis_of, compute, reading_from
+from northstride.store.screens import get_screen, lock_screen
+from northstride.store.tables import Screen, Signature
+from northstride.store.unfolding import normal, rows_of
+
+Document = dict[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class Frozen:
+    """What a signature keeps."""
+
+    record: Document
+    context: Document
+    reading: Document
+    identity: Identity
+    changes: list[Document]
+    differences: list[Document]
 
 
 def sign(
-    db: Connection,
-    actor: Actor,
-    catalogue: Catalogue,
-    passwords: Passwords,
-    screen_id: UUID,
-    seen_revision: int,
-    password: str,
+    db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID, shown: Mapping[str, str]
 ) -> None:
-    """Freezes record, context and reading. Signing again what is signed does nothing.
+    """Freezes the reading that was shown. Signing again what is signed does nothing.
 
-    Raises WrongPassword, NewerRevision where something was written since, Incomplete.
+    The password was asked before. Raises NewerReading with what changed since, Incomplete.
     """
-    check_password_again(db, actor, passwords, password)
     if lock_screen(db, actor, screen_id).signed_at is not None:
         return
     screen = get_screen(db, actor, screen_id)
-    if screen.revision != seen_revision:
-        raise NewerRevision(seen_revision, screen.revision)
-    record = current_record(db, actor, screen)
-    context = context_document(db, actor, earlier_screens(db, actor, screen))
-    reading = compute(catalogue, record, context)
+    basis = basis_of(db, actor, catalogue, screen)
+    if changed := changed_parts(shown, basis.identity):
+        raise NewerReading(changed)
+    reading = reading_from(db, actor, catalogue, basis)
     if reading["coverage"]["open"]:
         raise Incomplete(reading["coverage"]["open"])
-    keep_reading(db, actor, screen_id, screen.revision, reading, FROZEN)
-    _freeze(db, actor, uuid4(), screen, 0, None, record, context, reading, [])
+    context = frozen_context(basis.earlier, NO_ERRORS)
+    freeze(
+        db,
+        actor,
+        catalogue,
+        screen,
+        uuid4(),
+        0,
+        None,
+        Frozen(basis.record, context, reading, basis.identity, [], []),
+    )
     db.execute(
         update(Screen)
         .where(Screen.clinic_id == actor.clinic_id, Screen.id == screen_id)
         .values(signed_at=func.now(), signed_by=actor.user_id)
     )
-    audit(db, actor, "sign", "screen", screen_id, {"revision": seen_revision})
+    audit(db, actor, "sign", "screen", screen_id, {"revision": screen.revision})
 
 
-def _freeze(
+def freeze(
     db: Connection,
     actor: Actor,
-    signature_id: UUID,
+    catalogue: Catalogue,
     screen: Row[Any],
+    signature_id: UUID,
     number: int,
     reason: str | None,
-    record: dict[str, Any],
-    context: dict[str, Any],
-    reading: dict[str, Any],
-    changes: list[dict[str, Any]],
+    frozen: Frozen,
 ) -> None:
     db.execute(
         insert(Signature).values(
@@ -78,14 +97,19 @@ def _freeze(
             id=signature_id,
             reason=reason,
             revision=screen.revision,
-            record=record,
-            context=context,
-            reading=reading,
-            changes=changes,
+            format=FORMAT,
+            identity=frozen.identity,
+            differences=frozen.differences,
+            record=frozen.record,
+            context=frozen.context,
+            reading=frozen.reading,
+            changes=frozen.changes,
             user_id=actor.user_id,
             by_name=actor.name,
         )
     )
+    signed = signature_at(db, actor, screen.id, number)
+    keep_signed(db, actor.clinic_id, screen, signed, shipped(catalogue))
 
 
 def amend(
@@ -94,38 +118,104 @@ def amend(
     catalogue: Catalogue,
     screen_id: UUID,
     amendment_id: UUID,
+    stands_on: UUID,
     reason: str,
     late: Sequence[UUID],
     answers: Sequence[NewAnswer],
 ) -> None:
     """Adds to a signed screen: late answers taken in, new ones, or both. Safe to repeat.
 
-    Raises NotSigned, Refused with faults.
+    The password was asked before. Raises NotSigned, NewerSignature where `stands_on` is no longer the
+    newest, Differs, Refused with faults.
     """
-    screen = lock_screen(db, actor, screen_id)
-    if screen.signed_at is None:
+    if lock_screen(db, actor, screen_id).signed_at is None:
         raise NotSigned(screen_id)
-    standing = db.execute(
-        select(Signature.screen_id, Signature.reason).where(
-            Signature.clinic_id == actor.clinic_id, Signature.id == amendment_id
-        )
-    ).first()
-    if standing is not None:
-        if (standing.screen_id, standing.reason) != (screen_id, reason):
-            raise Differs("amendment", amendment_id, ["reason"])
-        return
     changes = [*_late(db, actor, screen_id, late), *answers]
+    if _stands(db, actor, screen_id, amendment_id, reason, changes):
+        return
     if not changes:
         raise Refused([Fault("answers", [], "nothing to amend: name late answers or give new ones")])
     check_answers(catalogue, changes)
-    last = latest_signature(db, actor, screen_id)
-    rows = _rows_with_amendments(db, actor, catalogue, screen, changes)
-    record = {**last.record, "entries": entries_json(fold(rows))}
-    reading = compute(catalogue, record, last.context)
-    written = [{**as_json(answer), "by": actor.name} for answer in changes]
-    _freeze(db, actor, amendment_id, screen, last.number + 1, reason, record, last.context, reading, written)
-    keep_reading(db, actor, screen_id, screen.revision, reading, FROZEN)
+    check_ids_are_new(db, actor, catalogue, screen_id, answers)
+    _check_not_taken(db, actor, screen_id, changes)
+    last = _newest(db, actor, screen_id, stands_on)
+    frozen = _amended(db, actor, catalogue, last, changes)
+    screen = get_screen(db, actor, screen_id)
+    freeze(db, actor, catalogue, screen, amendment_id, last.number + 1, reason, frozen)
     audit(db, actor, "amend", "screen", screen_id, {"number": last.number + 1})
+
+
+def _newest(db: Connection, actor: Actor, screen_id: UUID, stands_on: UUID) -> Signed:
+    """Raises NewerSignature: what was amended is not what the reader saw."""
+    last = latest_signature(db, actor, screen_id)
+    if last.id != stands_on:
+        raise NewerSignature(last.number)
+    return last
+
+
+def _stands(
+    db: Connection,
+    actor: Actor,
+    screen_id: UUID,
+    amendment_id: UUID,
+    reason: str,
+    changes: Sequence[NewAnswer],
+) -> bool:
+    """Whether this very amendment was made already. Raises Differs where the id says something else."""
+    standing = db.execute(
+        select(Signature.screen_id, Signature.reason, Signature.changes).where(
+            Signature.clinic_id == actor.clinic_id, Signature.id == amendment_id
+        )
+    ).first()
+    if standing is None:
+        return False
+    kept = [{name: value for name, value in change.items() if name != "by"} for change in standing.changes]
+    given = {"screen": screen_id, "reason": reason, "answers": [as_json(answer) for answer in changes]}
+    told = {"screen": standing.screen_id, "reason": standing.reason, "answers": kept}
+    paths = [name for name, value in given.items() if told[name] != value]
+    if paths:
+        raise Differs("amendment", amendment_id, paths)
+    return True
+
+
+def _amended(
+    db: Connection, actor: Actor, catalogue: Catalogue, last: Signed, changes: Sequence[NewAnswer]
+) -> Frozen:
+    """The newest signed record with the changes in it, read by today's rules against what it was then."""
+    checked = check_record(last.record, catalogue).record
+    rows = rows_of(catalogue, checked, normal(checked))
+    written = placed(catalogue, checked.id, rows, changes, actor.name, len(rows))
+    record = {**last.record, "entries": entries_json(fold([*rows, *written], catalogue))}
+    told = [{**as_json(answer), "by": actor.name} for answer in changes]
+    return reread(db, actor, catalogue, last, record, told)
+
+
+def reread(
+    db: Connection,
+    actor: Actor,
+    catalogue: Catalogue,
+    last: Signed,
+    record: Document,
+    told: list[Document],
+    *,
+    earlier: list[EarlierScreen] | None = None,
+) -> Frozen:
+    """A signed record changed into `record`: read again beside the reading before it.
+
+    Held against what it was held against then, unless other `earlier` screens are named.
+    """
+    before, errors = thawed(last.context), last.context["sem"]
+    earlier = before if earlier is None else earlier
+    reading = compute(catalogue, record, read_context(db, actor, catalogue, earlier, errors))
+    by_rules = compute(catalogue, last.record, read_context(db, actor, catalogue, before, errors))
+    return Frozen(
+        record=record,
+        context=frozen_context(earlier, errors),
+        reading=reading,
+        identity=identity_of(record, [screen.mark for screen in earlier], errors, shipped(catalogue)),
+        changes=told,
+        differences=differences_between(last.reading, by_rules, reading),
+    )
 
 
 def _late(db: Connection, actor: Actor, screen_id: UUID, wanted: Sequence[UUID]) -> list[NewAnswer]:
@@ -137,93 +227,22 @@ def _late(db: Connection, actor: Actor, screen_id: UUID, wanted: Sequence[UUID])
     ]
     if unknown:
         raise Refused(unknown)
-    return [from_json(waiting[key].body) for key in wanted]
+    return [from_json(waiting[key].body) for key in dict.fromkeys(wanted)]
 
 
-def _rows_with_amendments(
-    db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any], changes: Sequence[NewAnswer]
-) -> list[AnswerRow]:
-    """Answers, earlier amendments in their order, then the new changes."""
-    rows = answers_of(db, actor, screen.id)
-    for signature in signatures_of(db, actor, screen.id):
-        for change in signature.changes:
-            row = placed(catalogue, rows, [from_json(change)], actor, screen.revision)[0]
-            rows.append(row._replace(by_name=change["by"]))
-    return [*rows, *placed(catalogue, rows, changes, actor, screen.revision)]
+def _check_not_taken(db: Connection, actor: Actor, screen_id: UUID, changes: Sequence[NewAnswer]) -> None:
+    """An answer is amended once. Raises Differs for one an earlier amendment took in."""
+    taken = _taken(db, actor, screen_id)
+    for answer in changes:
+        if str(answer.id) in taken:
+            raise Differs("answer", answer.id, ["amendment"])
 
 
-def signatures_of(db: Connection, actor: Actor, screen_id: UUID) -> Sequence[Row[Any]]:
-    """The signing first, then amendments."""
-    return db.execute(
-        select(Signature.__table__)
-        .where(Signature.clinic_id == actor.clinic_id, Signature.screen_id == screen_id)
-        .order_by(Signature.number)
-    ).all()
+def _taken(db: Connection, actor: Actor, screen_id: UUID) -> set[str]:
+    return {change["id"] for signed in signatures_of(db, actor, screen_id) for change in signed.changes}
 
 
 def waiting_late_answers(db: Connection, actor: Actor, screen_id: UUID) -> list[Row[Any]]:
     """Late answers no amendment has taken in."""
-    taken = {change["id"] for row in signatures_of(db, actor, screen_id) for change in row.changes}
+    taken = _taken(db, actor, screen_id)
     return [row for row in late_answers_of(db, actor, screen_id) if str(row.id) not in taken]
-
-
-def override_gate(db: Connection, actor: Actor, screen_id: UUID, gate: str, side: str, reason: str) -> None:
-    """Opens a gate on a side, with a reason and the practitioner's name. Safe to repeat."""
-    screen = lock_screen(db, actor, screen_id)
-    if screen.signed_at is not None:
-        raise Signed(screen_id)
-    override = {"gate": gate, "side": side, "reason": reason, "by": actor.name}
-    if override in screen.overrides:
-        return
-    db.execute(
-        update(Screen)
-        .where(Screen.clinic_id == actor.clinic_id, Screen.id == screen_id)
-        .values(overrides=[*screen.overrides, override], revision=screen.revision + 1)
-    )
-    audit(db, actor, "override", "screen", screen_id, {"gate": gate, "side": side})
-
-
-def arrange(
-    db: Connection,
-    actor: Actor,
-    catalogue: Catalogue,
-    screen_id: UUID,
-    arrangement_id: UUID,
-    action: str,
-    side: str | None,
-    on: dt.date,
-    note: str,
-) -> None:
-    """Somebody saw to an action of the reading. Safe to repeat. Raises Refused for no such action."""
-    fields = {"screen_id": screen_id, "action": action, "side": side, "on": on, "note": note}
-    standing = db.execute(
-        select(Arrangement.__table__).where(
-            Arrangement.clinic_id == actor.clinic_id, Arrangement.id == arrangement_id
-        )
-    ).first()
-    if standing is not None:
-        paths = [name for name, value in fields.items() if getattr(standing, name) != value]
-        if paths:
-            raise Differs("arrangement", arrangement_id, paths)
-        return
-    reading = reading_of(db, actor, catalogue, get_screen(db, actor, screen_id))
-    if not any((item["code"], item["side"]) == (action, side) for item in reading["actions"]):
-        raise Refused([Fault("action", action, f'"{action}" is no action of this reading on this side')])
-    db.execute(
-        insert(Arrangement).values(
-            clinic_id=actor.clinic_id,
-            id=arrangement_id,
-            user_id=actor.user_id,
-            by_name=actor.name,
-            **fields,
-        )
-    )
-    audit(db, actor, "arrange", "screen", screen_id, {"action": action})
-
-
-def arrangements_of(db: Connection, actor: Actor, screen_id: UUID) -> Sequence[Row[Any]]:
-    return db.execute(
-        select(Arrangement.__table__)
-        .where(Arrangement.clinic_id == actor.clinic_id, Arrangement.screen_id == screen_id)
-        .order_by(Arrangement.at)
-    ).all()

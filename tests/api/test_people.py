@@ -20,15 +20,15 @@ class Athletes(ApiCase):
         me.ok("POST", "/api/squads", {"id": squad, "name": f"Squad {squad[:4]}"})
         athlete = me.add_athlete(name="Åse Þórunn 100%", sport="ski_ing", squads=[squad])
         for search in ("åse", "100%", "ski_ing", "Þórunn ski"):
-            found = me.ok("GET", "/api/athletes", params={"search": search})
+            found = me.listed(search=search)
             self.assertEqual([item["id"] for item in found], [athlete], search)
-        self.assertEqual(me.ok("GET", "/api/athletes", params={"search": "skiXing"}), [])
-        me.ok("PATCH", f"/api/athletes/{athlete}", {"body_mass_kg": 60.5, "sport": None})
+        self.assertEqual(me.listed(search="skiXing"), [])
+        me.edit(athlete, body_mass_kg=60.5, sport=None)
         edited = me.ok("GET", f"/api/athletes/{athlete}")
         self.assertEqual((edited["body_mass_kg"], edited["sport"], edited["squads"]), (60.5, None, [squad]))
-        me.ok("PATCH", f"/api/athletes/{athlete}", {"archived": True})
-        self.assertNotIn(athlete, [item["id"] for item in me.ok("GET", "/api/athletes")])
-        gone = me.ok("GET", "/api/athletes", params={"archived": True})
+        me.edit(athlete, archived=True)
+        self.assertNotIn(athlete, [item["id"] for item in me.listed()])
+        gone = me.listed(archived=True)
         self.assertIn(athlete, [item["id"] for item in gone])
         refused = me.call(
             "POST",
@@ -36,8 +36,8 @@ class Athletes(ApiCase):
             {"id": str(uuid4()), "athlete_id": athlete, "date": "2026-09-14", "purpose": "squad_screen"},
         )
         self.assertEqual(refused.status_code, 422)
-        me.ok("PATCH", f"/api/athletes/{athlete}", {"archived": False})
-        self.assertIn(athlete, [item["id"] for item in me.ok("GET", "/api/athletes")])
+        me.edit(athlete, archived=False)
+        self.assertIn(athlete, [item["id"] for item in me.listed()])
 
     def test_a_taken_reference_and_odd_values_are_named_at_the_field(self) -> None:
         me = self.person()
@@ -73,7 +73,8 @@ class Athletes(ApiCase):
         newest = me.begin_screen(athlete, date="2026-09-14")
         for value, strength in ((3, "possible"), (8, "likely")):
             me.answer(newest, "left", "values.thigh_angle", value)
-            (mine,) = [item for item in me.ok("GET", "/api/athletes") if item["id"] == athlete]
+            self.refresh()
+            (mine,) = [item for item in me.listed() if item["id"] == athlete]
             self.assertEqual(mine["last_screen"]["id"], newest)
             self.assertEqual([flag["strength"] for flag in mine["last_screen"]["flags"]], [strength])
         listed = me.ok("GET", "/api/screens", params={"athlete": athlete})

@@ -25,8 +25,7 @@ class ScreenCase(ApiCase):
         return (person or self.me).call("POST", f"{self.at}/answers", {"answers": list(answers)})
 
     def sign(self) -> Any:
-        revision = self.me.ok("GET", self.at)["revision"]
-        return self.me.call("POST", f"{self.at}/sign", {"revision": revision, "password": PASSWORD})
+        return self.me.sign(self.screen)
 
     def audit(self, noun_id: str) -> list[str]:
         with self.engine.connect() as db:
@@ -194,29 +193,33 @@ class BadInput(ScreenCase):
 class Signing(ScreenCase):
     def test_freezes_what_was_seen(self) -> None:
         self.post(answer("left", "values.thigh_angle", 8))
+        self.seen = self.me.shown(self.screen)
         self.assertEqual(self.sign().status_code, 204)
         opened = self.me.ok("GET", self.at)
         self.assertEqual((opened["state"], opened["signatures"][0]["by"]), ("signed", "A. Practitioner"))
-        again = self.me.call("POST", f"{self.at}/sign", {"revision": 1, "password": PASSWORD})
-        self.assertEqual(again.status_code, 204)
+        again = {"shown": self.seen, "password": PASSWORD}
+        self.assertEqual(self.me.call("POST", f"{self.at}/sign", again).status_code, 204)
         self.assertEqual(len(self.me.ok("GET", self.at)["signatures"]), 1)
 
-    def test_a_newer_revision_a_wrong_password_and_open_items_refuse(self) -> None:
-        planned = self.me.begin_screen(purpose="squad_screen")
-        open_ = self.me.call("POST", f"/api/screens/{planned}/sign", {"revision": 0, "password": PASSWORD})
+    def test_another_reading_a_wrong_password_and_open_items_refuse(self) -> None:
+        open_ = self.me.sign(self.me.begin_screen(purpose="squad_screen"))
         self.assertTrue(open_.json()["type"].endswith("incomplete"))
+        shown = self.me.shown(self.screen)
         self.post(answer("left", "values.thigh_angle", 8))
-        stale = self.me.call("POST", f"{self.at}/sign", {"revision": 0, "password": PASSWORD})
-        self.assertEqual((stale.status_code, stale.json()["current"]), (409, 1))
-        wrong = self.me.call("POST", f"{self.at}/sign", {"revision": 1, "password": "guess"})
+        stale = self.me.call("POST", f"{self.at}/sign", {"shown": shown, "password": PASSWORD})
+        self.assertEqual((stale.status_code, stale.json()["changed"]), (409, ["answers"]))
+        wrong = self.me.sign(self.screen, "guess")
         self.assertEqual((wrong.status_code, wrong.json()["faults"][0]["path"]), (422, "password"))
         self.assertEqual(self.me.ok("GET", self.at)["state"], "open")
 
-    def test_guessing_the_password_at_signing_is_throttled(self) -> None:
+    def test_guessing_the_password_at_signing_slows_down(self) -> None:
         self.post(answer("left", "values.thigh_angle", 8))
         for _ in range(5):
-            self.me.call("POST", f"{self.at}/sign", {"revision": 1, "password": "guess"})
+            self.me.sign(self.screen, "guess")
         self.assertEqual(self.sign().status_code, 429)
+        with self.engine.begin() as db:
+            db.execute(text("UPDATE guesses SET next_at = now()"))
+        self.assertEqual(self.sign().status_code, 204)
 
     def test_a_squad_screen_plans_a_lean_list_in_the_order_of_the_route(self) -> None:
         def planned(**fields: Any) -> list[str]:
@@ -230,13 +233,11 @@ class Signing(ScreenCase):
     def test_declined_tests_complete_the_screen(self) -> None:
         screen = self.me.begin_screen(purpose="squad_screen")
         record = self.me.ok("GET", f"/api/screens/{screen}")["record"]
-        for place, test in enumerate(record["planned"]):
+        for test in record["planned"]:
             both = test in ("hip.gait", "hip.squat")
-            body = {"revision": place, "password": PASSWORD}
-            self.assertEqual(self.me.call("POST", f"/api/screens/{screen}/sign", body).status_code, 409)
+            self.assertEqual(self.me.sign(screen).status_code, 409)
             self.me.answer(screen, None if both else "left", "declined", "too sore", test=test)
-        body = {"revision": len(record["planned"]), "password": PASSWORD}
-        self.assertEqual(self.me.call("POST", f"/api/screens/{screen}/sign", body).status_code, 204)
+        self.assertEqual(self.me.sign(screen).status_code, 204)
 
     def test_late_answers_wait_and_an_amendment_takes_them_in(self) -> None:
         self.post(answer("left", "values.thigh_angle", 8))
@@ -249,7 +250,7 @@ class Signing(ScreenCase):
         opened = self.me.ok("GET", self.at)
         self.assertEqual(opened["record"], frozen)
         self.assertEqual([item["id"] for item in opened["late"]], [late["id"]])
-        amendment = {"id": str(uuid4()), "reason": "second look", "late": [late["id"]]}
+        amendment = self.me.amendment(self.screen, late=[late["id"]])
         for _ in range(2):
             self.me.ok("POST", f"{self.at}/amendments", amendment)
         amended = self.me.ok("GET", self.at)
@@ -257,16 +258,23 @@ class Signing(ScreenCase):
         self.assertEqual((amended["late"], len(amended["signatures"])), ([], 2))
         reading = self.me.ok("GET", f"{self.at}/reading")["reading"]
         self.assertEqual(reading["flags"][0]["strength"], "possible")
-        second = {"id": str(uuid4()), "reason": "knee", "answers": [answer("left", "values.knee_angle", 80)]}
+        second = self.me.amendment(self.screen, answers=[answer("left", "values.knee_angle", 80)])
         self.me.ok("POST", f"{self.at}/amendments", second)
         values = self.me.ok("GET", self.at)["record"]["entries"][0]["values"]
         self.assertEqual(values, {"thigh_angle": 3, "knee_angle": 80})
 
     def test_amendments_are_refused_before_signing_and_without_substance(self) -> None:
-        body = {"id": str(uuid4()), "reason": "x", "answers": [answer("left", "values.thigh_angle", 8)]}
+        body = {
+            "id": str(uuid4()),
+            "stands_on": str(uuid4()),
+            "reason": "x",
+            "answers": [answer("left", "values.thigh_angle", 8)],
+            "password": PASSWORD,
+        }
         self.assertEqual(self.me.call("POST", f"{self.at}/amendments", body).status_code, 409)
         self.post(answer("left", "values.thigh_angle", 8))
         self.sign()
+        body = self.me.amendment(self.screen, answers=[answer("left", "values.thigh_angle", 9)])
         empty: tuple[dict[str, Any], ...] = (
             {"answers": []},
             {"reason": " "},
@@ -317,7 +325,7 @@ class Auditing(ScreenCase):
         self.me.ok("GET", f"{self.at}/reading")
         self.me.ok("GET", f"{self.at}/record")
         self.sign()
-        self.assertEqual(self.audit(self.screen)[3:], ["read", "export", "open", "sign"])
+        self.assertEqual(self.audit(self.screen)[3:], ["read", "export", "read", "sign"])
 
     def test_following_without_opening_is_an_opening(self) -> None:
         other = self.person()
@@ -343,8 +351,7 @@ class Files(ScreenCase):
         )
         exported = self.me.ok("GET", f"{self.at}/record")
         elsewhere = self.person("owner", self.new_clinic())
-        created = elsewhere.call("POST", "/api/records", exported)
-        self.assertEqual((created.status_code, created.json()), (201, {"id": self.screen, "new": True}))
+        self.assertEqual(elsewhere.import_file(exported), {"id": self.screen, "new": True})
         self.assertEqual(elsewhere.ok("GET", f"{self.at}/record"), exported)
         self.assertEqual(
             elsewhere.ok("GET", f"{self.at}/reading")["reading"],
@@ -372,7 +379,7 @@ class Files(ScreenCase):
             consent={"given": True},
             examiner="K. Aalto",
         )
-        self.assertEqual(self.me.call("POST", "/api/records", sent).status_code, 201)
+        self.assertTrue(self.me.import_file(sent)["new"])
         back = self.me.ok("GET", f"/api/screens/{sent['id']}/record")
         for entry in back["entries"]:
             entry.pop("id")
@@ -391,7 +398,7 @@ class Files(ScreenCase):
 
     def test_the_same_again_does_nothing_and_another_is_refused_with_paths(self) -> None:
         sent = record([thomas("left", thigh_angle=8), thomas("right", thigh_angle=3)], id=str(uuid4()))
-        self.assertEqual(self.me.call("POST", "/api/records", sent).status_code, 201)
+        self.assertTrue(self.me.import_file(sent)["new"])
         again = self.me.call("POST", "/api/records", {**sent, "notice": "x", "overrides": []})
         self.assertEqual((again.status_code, again.json()["new"]), (200, False))
         changed = json.loads(json.dumps(sent))

@@ -7,8 +7,10 @@ import unittest
 from typing import Any
 from uuid import UUID, uuid4
 
+from northstride.core.catalogue import default_catalogue
 from northstride.store.folding import AnswerRow, canonical, differing_paths, entries_json, fold
 
+CATALOGUE = default_catalogue()
 ENTRY = UUID("00000000-0000-4000-8000-000000000001")
 NOON = dt.datetime(2026, 9, 14, 12, tzinfo=dt.UTC)
 
@@ -33,7 +35,7 @@ def row(field: str, value: Any, **changes: Any) -> AnswerRow:
 
 class Folding(unittest.TestCase):
     def entry(self, *rows: AnswerRow) -> dict[str, Any]:
-        (found,) = entries_json(fold(rows))
+        (found,) = entries_json(fold(rows, CATALOGUE))
         return found
 
     def test_the_last_answer_of_a_field_stands(self) -> None:
@@ -44,7 +46,7 @@ class Folding(unittest.TestCase):
         self.assertEqual(
             self.entry(row("values.a", 1), row("values.a", None), row("note", "x"))["values"], {}
         )
-        self.assertEqual(entries_json(fold([row("values.a", 1), row("values.a", None)])), [])
+        self.assertEqual(entries_json(fold([row("values.a", 1), row("values.a", None)], CATALOGUE)), [])
 
     def test_time_and_name_are_the_latest_answers_in_its_own_offset(self) -> None:
         later = row("note", "x", observed_at=NOON, observed_zone=330, by_name="B. Holm")
@@ -69,7 +71,7 @@ class Folding(unittest.TestCase):
     def test_entries_stand_in_the_order_they_were_begun(self) -> None:
         other = uuid4()
         found = entries_json(
-            fold([row("values.a", 1), row("values.a", 2, entry_id=other), row("values.a", 3)])
+            fold([row("values.a", 1), row("values.a", 2, entry_id=other), row("values.a", 3)], CATALOGUE)
         )
         self.assertEqual([entry["id"] for entry in found], [str(ENTRY), str(other)])
 

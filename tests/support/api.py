@@ -16,6 +16,7 @@ from northstride.api.settings import Settings
 from northstride.api.work import CSRF_HEADER
 from northstride.core.catalogue import Catalogue
 from northstride.store.actor import Actor, Role
+from northstride.store.refreshing import refresh
 from northstride.store.users import add_user, create_clinic
 from tests.support.database import DatabaseCase
 
@@ -63,6 +64,35 @@ class Person:
         self.ok("POST", "/api/screens", body)
         return key
 
+    def listed(self, **filters: Any) -> list[dict[str, Any]]:
+        """The athletes a list shows."""
+        return list(self.ok("GET", "/api/athletes", params=filters)["athletes"])
+
+    def edit(self, athlete: str, **fields: Any) -> Any:
+        """An edit of the athlete as they stand now."""
+        seen = self.ok("GET", f"/api/athletes/{athlete}")["revision"]
+        return self.ok("PATCH", f"/api/athletes/{athlete}", {"seen": seen, **fields})
+
+    def shown(self, screen: str) -> dict[str, str]:
+        """The identity of the reading that stands in Reading."""
+        return dict(self.ok("GET", f"/api/screens/{screen}/reading")["identity"])
+
+    def sign(self, screen: str, password: str = PASSWORD) -> httpx2.Response:
+        """Signs what Reading shows now."""
+        body = {"shown": self.shown(screen), "password": password}
+        return self.call("POST", f"/api/screens/{screen}/sign", body)
+
+    def amendment(self, screen: str, reason: str = "second look", **fields: Any) -> dict[str, Any]:
+        """A body that stands on the newest signature."""
+        newest = self.ok("GET", f"/api/screens/{screen}")["signatures"][-1]["id"]
+        return {"id": str(uuid4()), "stands_on": newest, "reason": reason, "password": PASSWORD, **fields}
+
+    def import_file(self, file: dict[str, Any], name: str = "Ilse Varga") -> Any:
+        """Takes a file for whom it is shown to be about."""
+        shown = self.ok("POST", "/api/records/check", file)["athlete"]
+        whose = {"athlete": shown["id"]} if shown else {"name": name}
+        return self.ok("POST", "/api/records", file, params=whose)
+
     def answer(self, screen: str, side: str | None, field: str, value: Any, **fields: Any) -> Any:
         return self.ok(
             "POST", f"/api/screens/{screen}/answers", {"answers": [answer(side, field, value, **fields)]}
@@ -92,7 +122,13 @@ class ApiCase(DatabaseCase):
         super().setUpClass()
         settings = Settings(database_url=SecretStr(cls.url), hash_cost="test")
         cls.app = create_app(settings, cls.catalogue)
+        cls.addClassCleanup(cls.app.state.services.engine.dispose)
         cls.clinic_id = cls.new_clinic()
+
+    def refresh(self) -> None:
+        """What the app does behind the requests: lists are up to date afterwards."""
+        while refresh(self.engine, self.app.state.services.catalogue):
+            pass
 
     @classmethod
     def new_clinic(cls) -> UUID:
@@ -106,7 +142,7 @@ class ApiCase(DatabaseCase):
         with self.engine.begin() as db:
             actor = Actor(clinic, user_id, "set up", "owner", None, "Europe/Helsinki")
             passwords = self.app.state.services.passwords
-            add_user(db, actor, passwords, user_id, login, f"A. {role.title()}", role, PASSWORD)
+            add_user(db, actor, user_id, login, f"A. {role.title()}", role, passwords.hash(PASSWORD))
         client = TestClient(self.app, raise_server_exceptions=False)
         self.addCleanup(client.close)
         body = client.post("/api/session", json={"login": login, "password": PASSWORD}).json()

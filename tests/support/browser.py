@@ -13,7 +13,8 @@ from sqlalchemy import Engine
 from northstride.store.actor import Actor
 from northstride.store.athletes import add_athlete
 from northstride.store.database import connect
-from northstride.store.users import Passwords, add_user, create_clinic
+from northstride.store.passwords import Passwords
+from northstride.store.users import add_user, create_clinic
 from tests.support.database import fresh_database
 from tests.support.live import LiveApp
 
@@ -62,7 +63,8 @@ class BrowserCase(unittest.TestCase):
                 ("jonas", "practitioner", uuid4()),
                 ("maren", "assistant", uuid4()),
             ):
-                add_user(db, cls.actor, passwords, key, login, login.title(), role, PASSWORD)  # type: ignore[arg-type]
+                hashed = passwords.hash(PASSWORD)
+                add_user(db, cls.actor, key, login, login.title(), role, hashed)  # type: ignore[arg-type]
             for number, name in enumerate(NAMES):
                 cls.athletes[name] = uuid4()
                 add_athlete(db, cls.actor, cls.athletes[name], {"ref": f"NS-{number}", "name": name})

@@ -35,7 +35,7 @@ def thomas(side: str, seen: list[str] | None = None, **values: Any) -> dict[str,
 def read(raw: dict[str, Any], context: dict[str, Any] | None = None) -> Reading:
     catalogue = default_catalogue()
     outside = check_context(context or {}, catalogue)
-    return reading_json(evaluate(check_record(raw, catalogue).exam, catalogue, outside))
+    return reading_json(evaluate(check_record(raw, catalogue).exam, catalogue, outside), catalogue)
 
 
 def read_thomas(*entries: dict[str, Any], **parts: Any) -> Reading:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import re
 import tomllib
 from collections.abc import Iterable, Mapping
@@ -38,8 +39,19 @@ class Catalogue:
     def _measures(self) -> dict[tuple[str, str], Measure]:
         return {(code, item.code): item for code, test in self.tests.items() for item in test.measures}
 
+    @cached_property
+    def mark(self) -> str:
+        """A hash of all it holds: two catalogues that differ anywhere differ here."""
+        parts = (part.model_dump_json() for part in (*self.tests.values(), *self.sites.values()))
+        return hashlib.sha256("\n".join(parts).encode()).hexdigest()
+
     def measure(self, test: str, measure: str) -> Measure | None:
         return self._measures.get((test, measure))
+
+    def key_measure(self, test: str) -> Measure | None:
+        """The measure that tells entries of one test and side apart, where the test has one."""
+        found = self.tests.get(test)
+        return self.measure(test, found.key) if found is not None and found.key else None
 
     def seen(self, test: str, seen: str) -> Seen | None:
         found = self.tests.get(test)

@@ -27,7 +27,10 @@ class Clinic(Base):
     name: Mapped[str]
     time_zone: Mapped[str]
     schools: Mapped[Json]
+    # After this long without use an open page locks and the session ends.
+    idle_minutes: Mapped[int] = mapped_column(server_default=text("15"))
     created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    __table_args__ = (CheckConstraint("idle_minutes BETWEEN 1 AND 120", name="idle_minutes"),)
 
 
 class User(Base):
@@ -58,6 +61,8 @@ class SignIn(Base):
     user_id: Mapped[UUID]
     token_hash: Mapped[str]
     csrf: Mapped[str]
+    # Tells a device somebody has signed in on before from any other.
+    device_hash: Mapped[str | None]
     created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
     last_seen_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
     ended_at: Mapped[dt.datetime | None]
@@ -65,17 +70,21 @@ class SignIn(Base):
         PrimaryKeyConstraint("clinic_id", "id"),
         in_clinic("users", "user_id"),
         UniqueConstraint("token_hash"),
+        Index(None, "clinic_id", "user_id", "device_hash"),
     )
 
 
-class SignInFailure(Base):
-    """Counted before anyone is known, so it belongs to no clinic. Keys are hashes."""
+class Guess(Base):
+    """How often a password was lately guessed wrong, and when the next try is taken.
 
-    __tablename__ = "sign_in_failures"
-    id: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
-    key: Mapped[str]
-    at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
-    __table_args__ = (Index(None, "key", "at"),)
+    Counted before anyone is known, so it belongs to no clinic. Keys are hashes.
+    """
+
+    __tablename__ = "guesses"
+    key: Mapped[str] = mapped_column(primary_key=True)
+    failures: Mapped[int]
+    last_at: Mapped[dt.datetime]
+    next_at: Mapped[dt.datetime]
 
 
 class Squad(Base):
@@ -106,10 +115,13 @@ class Athlete(Base):
     height_cm: Mapped[float | None]
     created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
     archived_at: Mapped[dt.datetime | None]
+    # Goes up with each edit: readings depend on it, and an edit names the one it has seen.
+    revision: Mapped[int] = mapped_column(server_default=text("1"))
     __table_args__ = (
         PrimaryKeyConstraint("clinic_id", "id"),
         ForeignKeyConstraint(["clinic_id"], ["clinics.id"]),
         UniqueConstraint("clinic_id", "ref"),
+        Index(None, "clinic_id", "name", "ref", "id"),
         one_of("sex", "female", "male", "other"),
         one_of("dominant_side", "left", "right", "both"),
     )

@@ -19,15 +19,22 @@ from northstride.store.tables.base import Base, Json, in_clinic, one_of
 
 
 class StoredReading(Base):
-    """Derived: recomputed whenever revision, rules or context no longer match."""
+    """Derived: what lists show, and the last reading of an open screen under its identity.
+
+    A signed screen keeps no document here: `signature` says which signature its flags come from.
+    `fault` says why a screen could not be read.
+    """
 
     __tablename__ = "readings"
     clinic_id: Mapped[UUID]
     screen_id: Mapped[UUID]
     revision: Mapped[int]
-    rules: Mapped[str]
-    context_hash: Mapped[str]
-    document: Mapped[Json]
+    athlete_revision: Mapped[int]
+    shipped: Mapped[str]
+    signature: Mapped[int | None]
+    identity: Mapped[Json | None]
+    document: Mapped[Json | None]
+    fault: Mapped[str | None]
     __table_args__ = (PrimaryKeyConstraint("clinic_id", "screen_id"), in_clinic("screens", "screen_id"))
 
 
@@ -67,7 +74,11 @@ class StoredAction(Base):
 
 
 class Signature(Base):
-    """Number 0 is the signing; each later one an amendment with its reason. Frozen documents."""
+    """Number 0 is the signing; each later one an amendment with its reason. Frozen documents.
+
+    `format` says how the documents are written, and they are read by it for ever. `identity` is that
+    of the reading that was seen; `differences` says what an amendment changed, and why.
+    """
 
     __tablename__ = "signatures"
     clinic_id: Mapped[UUID]
@@ -76,6 +87,9 @@ class Signature(Base):
     id: Mapped[UUID]
     reason: Mapped[str | None]
     revision: Mapped[int]
+    format: Mapped[int]
+    identity: Mapped[Json | None]
+    differences: Mapped[Json | None]
     record: Mapped[Json]
     context: Mapped[Json]
     reading: Mapped[Json]
@@ -89,6 +103,7 @@ class Signature(Base):
         in_clinic("screens", "screen_id"),
         in_clinic("users", "user_id"),
         CheckConstraint("(number = 0) = (reason IS NULL)", name="amendment_has_reason"),
+        CheckConstraint("format = 1 OR identity IS NOT NULL", name="has_identity"),
     )
 
 
@@ -107,6 +122,7 @@ class LateAnswer(Base):
         PrimaryKeyConstraint("clinic_id", "id"),
         in_clinic("screens", "screen_id"),
         in_clinic("users", "user_id"),
+        Index(None, "clinic_id", "screen_id"),
     )
 
 
@@ -129,4 +145,5 @@ class Arrangement(Base):
         in_clinic("screens", "screen_id"),
         in_clinic("users", "user_id"),
         one_of("side", "left", "right"),
+        Index(None, "clinic_id", "screen_id"),
     )

@@ -35,6 +35,8 @@ class Screen(Base):
     consent: Mapped[Json | None]
     overrides: Mapped[Json]
     athlete_part: Mapped[Json | None]
+    # Names in it are as a file wrote them.
+    from_file: Mapped[bool] = mapped_column(server_default=text("false"))
     revision: Mapped[int] = mapped_column(server_default=text("0"))
     created_by: Mapped[UUID]
     created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
@@ -46,7 +48,10 @@ class Screen(Base):
         in_clinic("users", "created_by", name="fk_screens_created_by_users"),
         in_clinic("users", "signed_by", name="fk_screens_signed_by_users"),
         CheckConstraint("(signed_at IS NULL) = (signed_by IS NULL)", name="signed_by_someone"),
-        Index(None, "clinic_id", "athlete_id", "date"),
+        # The newest screen of each athlete is asked at every list.
+        Index("ix_screens_newest", "clinic_id", "athlete_id", text("date DESC"), text("created_at DESC")),
+        # Open screens are few beside signed ones, and looked through again and again.
+        Index("ix_screens_open", "clinic_id", "id", postgresql_where=text("signed_at IS NULL")),
     )
 
 
@@ -94,6 +99,7 @@ class Measurement(Base):
     date: Mapped[dt.date] = mapped_column(Date)
     test: Mapped[str]
     measure: Mapped[str]
+    key: Mapped[str]
     side: Mapped[str | None]
     method: Mapped[str | None]
     mean: Mapped[float]

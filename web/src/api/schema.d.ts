@@ -241,7 +241,7 @@ export interface paths {
         };
         /**
          * Read History
-         * @description Everything a field has held, newest first.
+         * @description Everything a place has held, newest first.
          */
         get: operations["read_history"];
         put?: never;
@@ -306,6 +306,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screens/{screen_id}/signatures/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["read_signature"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screens/{screen_id}/sign": {
         parameters: {
             query?: never;
@@ -334,6 +351,26 @@ export interface paths {
         put?: never;
         /** Amend */
         post: operations["amend_screen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screens/{screen_id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description A screen written for the wrong athlete goes to the right one.
+         */
+        post: operations["move_screen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -391,6 +428,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/records/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check
+         * @description Shows the person a file is about. Takes nothing.
+         */
+        post: operations["check_record_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/records": {
         parameters: {
             query?: never;
@@ -402,7 +459,9 @@ export interface paths {
         put?: never;
         /**
          * Import File
-         * @description An identical record does nothing; a different one under the same id is refused with the paths.
+         * @description Takes a file for the athlete who was shown, or for a new one of that name.
+         *
+         *     An identical record does nothing; a different one under the same id is refused with the paths.
          */
         post: operations["import_record"];
         delete?: never;
@@ -442,13 +501,21 @@ export interface components {
             /** Options */
             options: string[];
         };
-        /** AmendInput */
+        /**
+         * AmendInput
+         * @description `stands_on` is the id of the signature that was seen.
+         */
         AmendInput: {
             /**
              * Id
              * Format: uuid
              */
             id: string;
+            /**
+             * Stands On
+             * Format: uuid
+             */
+            stands_on: string;
             /** Reason */
             reason: string;
             /**
@@ -461,10 +528,14 @@ export interface components {
              * @default []
              */
             answers?: components["schemas"]["AnswerInput"][];
+            /** Password */
+            password: string;
         };
         /**
          * AnswerInput
          * @description One changed field. `field` is `values.<measure>`, `seen`, `pain`, `note`, `declined` or `method`.
+         *
+         *     `key` tells a test's entries on one side apart: bone, toe, space, position.
          */
         AnswerInput: {
             /**
@@ -507,6 +578,8 @@ export interface components {
             value: components["schemas"]["JsonValue"];
             /** By */
             by: string | null;
+            /** From File */
+            from_file: boolean;
             /** At */
             at: string | null;
         };
@@ -572,9 +645,11 @@ export interface components {
         };
         /**
          * AthleteEdit
-         * @description Only what is sent changes.
+         * @description Only what is sent changes. `seen` is the revision the editor saw.
          */
         AthleteEdit: {
+            /** Seen */
+            seen: number;
             /** Ref */
             ref?: string | null;
             /** Name */
@@ -666,6 +741,8 @@ export interface components {
             height_cm: number | null;
             /** Archived */
             archived: boolean;
+            /** Revision */
+            revision: number;
             /** Squads */
             squads: string[];
             last_screen: components["schemas"]["LastScreen"] | null;
@@ -686,6 +763,16 @@ export interface components {
             body_mass_kg?: number | null;
             /** Height Cm */
             height_cm?: number | null;
+        };
+        /**
+         * AthletesOut
+         * @description A page of all there are.
+         */
+        AthletesOut: {
+            /** Total */
+            total: number;
+            /** Athletes */
+            athletes: components["schemas"]["AthleteOut"][];
         };
         /** BaselineOut */
         BaselineOut: {
@@ -758,6 +845,35 @@ export interface components {
             state: "open" | "signed";
             /** Answers */
             answers: components["schemas"]["AnswerOut"][];
+        };
+        /**
+         * CheckedFileOut
+         * @description Whose file this is, before anything is taken. `stands`: this very screen is here already.
+         */
+        CheckedFileOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "squad_screen" | "hip_complaint" | "ankle_injury" | "foot_complaint" | "follow_up" | "return_to_sport" | "teaching";
+            /** Examiner */
+            examiner: string | null;
+            /** Entries */
+            entries: number;
+            /** Stands */
+            stands: boolean;
+            file: components["schemas"]["FileAthlete"];
+            athlete: components["schemas"]["OwnAthlete"] | null;
         };
         /** Choice */
         Choice: {
@@ -864,6 +980,34 @@ export interface components {
                 number
             ] | null;
             error: components["schemas"]["ErrorFigure"];
+        };
+        /**
+         * DifferenceMade
+         * @description A flag or action that came (`before` null), went (`after` null) or changed, and what did it.
+         */
+        DifferenceMade: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "flags" | "actions";
+            /** Code */
+            code: string;
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Before */
+            before: {
+                [key: string]: string;
+            } | null;
+            /** After */
+            after: {
+                [key: string]: string;
+            } | null;
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "answers" | "rules";
         };
         /** DifferenceOut */
         DifferenceOut: {
@@ -1000,6 +1144,20 @@ export interface components {
              */
             hands: string[];
         };
+        /**
+         * FileAthlete
+         * @description As the file says it.
+         */
+        FileAthlete: {
+            /** Ref */
+            ref: string;
+            /** Birth Date */
+            birth_date: string | null;
+            /** Sex */
+            sex: ("female" | "male" | "other") | null;
+            /** Sport */
+            sport: string | null;
+        };
         /** FlagOut */
         FlagOut: {
             /** Code */
@@ -1081,6 +1239,32 @@ export interface components {
             /** Date */
             date?: string | null;
         };
+        /**
+         * IdentityOut
+         * @description What a reading was made from, part by part. Two readings are the same where all of it is.
+         */
+        IdentityOut: {
+            /** Answers */
+            answers: string;
+            /** Story */
+            story: string;
+            /** Plan */
+            plan: string;
+            /** Overrides */
+            overrides: string;
+            /** Athlete */
+            athlete: string;
+            /** Schools */
+            schools: string;
+            /** Screen */
+            screen: string;
+            /** Errors */
+            errors: string;
+            /** Earlier */
+            earlier: string;
+            /** Rules */
+            rules: string;
+        };
         /** ImportedOut */
         ImportedOut: {
             /**
@@ -1127,11 +1311,17 @@ export interface components {
             history?: components["schemas"]["HistoryPart"][];
         };
         JsonValue: unknown;
-        /** KeptReadingOut */
+        /**
+         * KeptReadingOut
+         * @description Of an open screen with its identity, of a signed one with the number of its signature.
+         */
         KeptReadingOut: {
             /** Revision */
             revision: number;
             reading: components["schemas"]["ReadingOut"];
+            identity: components["schemas"]["IdentityOut"] | null;
+            /** Signature */
+            signature: number | null;
         };
         /** LastScreen */
         LastScreen: {
@@ -1157,6 +1347,11 @@ export interface components {
             state: "open" | "signed";
             /** Flags */
             flags: components["schemas"]["FlagTally"][];
+            /**
+             * Reading
+             * @enum {string}
+             */
+            reading: "current" | "waiting" | "unreadable";
         };
         /** Measure */
         Measure: {
@@ -1238,6 +1433,18 @@ export interface components {
             /** Normal */
             normal: string | number | boolean | string[] | null;
         };
+        /** MoveInput */
+        MoveInput: {
+            /**
+             * Athlete Id
+             * Format: uuid
+             */
+            athlete_id: string;
+            /** Reason */
+            reason: string;
+            /** Password */
+            password: string;
+        };
         /** NextOut */
         NextOut: {
             /** Test */
@@ -1288,6 +1495,27 @@ export interface components {
             /** By */
             by: string;
         };
+        /**
+         * OwnAthlete
+         * @description The clinic's athlete of the file's reference.
+         */
+        OwnAthlete: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Ref */
+            ref: string;
+            /** Name */
+            name: string;
+            /** Birth Date */
+            birth_date: string | null;
+            /** Sex */
+            sex: ("female" | "male" | "other") | null;
+            /** Sport */
+            sport: string | null;
+        };
         /** PainLevels */
         PainLevels: {
             /** Now */
@@ -1305,12 +1533,17 @@ export interface components {
             /** Faults */
             faults: components["schemas"]["FaultOut"][];
         };
-        /** ReadingOut */
+        /**
+         * ReadingOut
+         * @description `rules` is the readable edition, `fingerprint` tells two editions of one name apart.
+         */
         ReadingOut: {
             /** Record */
             record: string;
             /** Rules */
             rules: string;
+            /** Fingerprint */
+            fingerprint: string | null;
             /** Flags */
             flags: components["schemas"]["FlagOut"][];
             /** Ruled Down */
@@ -1555,6 +1788,8 @@ export interface components {
             state: "open" | "signed";
             /** Examiner */
             examiner: string | null;
+            /** From File */
+            from_file: boolean;
         };
         /**
          * ScreenOut
@@ -1569,6 +1804,8 @@ export interface components {
              * @enum {string}
              */
             state: "open" | "signed";
+            /** From File */
+            from_file: boolean;
             athlete: components["schemas"]["AthleteLine"];
             schools: components["schemas"]["Schools"];
             /**
@@ -1631,6 +1868,8 @@ export interface components {
             schools: components["schemas"]["Schools"];
             /** Token */
             token: string;
+            /** Idle Minutes */
+            idle_minutes: number;
         };
         /** SetUpInput */
         SetUpInput: {
@@ -1645,6 +1884,32 @@ export interface components {
             /** Password */
             password: string;
         };
+        /**
+         * ShownInput
+         * @description The identity of the reading that was shown, as it came with it.
+         */
+        ShownInput: {
+            /** Answers */
+            answers: string;
+            /** Story */
+            story: string;
+            /** Plan */
+            plan: string;
+            /** Overrides */
+            overrides: string;
+            /** Athlete */
+            athlete: string;
+            /** Schools */
+            schools: string;
+            /** Screen */
+            screen: string;
+            /** Errors */
+            errors: string;
+            /** Earlier */
+            earlier: string;
+            /** Rules */
+            rules: string;
+        };
         /** SignInInput */
         SignInInput: {
             /** Login */
@@ -1654,8 +1919,7 @@ export interface components {
         };
         /** SignInput */
         SignInput: {
-            /** Revision */
-            revision: number;
+            shown: components["schemas"]["ShownInput"];
             /** Password */
             password: string;
         };
@@ -1663,6 +1927,11 @@ export interface components {
         SignatureOut: {
             /** Number */
             number: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
             /** Reason */
             reason: string | null;
             /** By */
@@ -1672,6 +1941,33 @@ export interface components {
              * Format: date-time
              */
             at: string;
+        };
+        /**
+         * SignedOut
+         * @description One signed version as it was signed. Format 1 kept neither identity nor differences.
+         */
+        SignedOut: {
+            /** Number */
+            number: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Reason */
+            reason: string | null;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            record: components["schemas"]["Record"];
+            reading: components["schemas"]["ReadingOut"];
+            identity: components["schemas"]["IdentityOut"] | null;
+            /** Differences */
+            differences: components["schemas"]["DifferenceMade"][] | null;
         };
         /** Site */
         Site: {
@@ -2012,6 +2308,11 @@ export interface components {
              * @default []
              */
             faults?: components["schemas"]["FaultOut"][];
+            /**
+             * Fault Count
+             * @default 0
+             */
+            fault_count?: number;
             $defs: {
                 /** FaultOut */
                 FaultOut: {
@@ -2312,6 +2613,8 @@ export interface operations {
                 search?: string;
                 squad?: string | null;
                 archived?: boolean;
+                skip?: number;
+                most?: number;
             };
             header?: never;
             path?: never;
@@ -2325,7 +2628,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AthleteOut"][];
+                    "application/json": components["schemas"]["AthletesOut"];
                 };
             };
             /** @description Refused, with the path of each fault */
@@ -2665,6 +2968,7 @@ export interface operations {
                 test: string;
                 field: string;
                 side?: ("left" | "right") | null;
+                key?: string;
             };
             header?: never;
             path: {
@@ -2795,6 +3099,38 @@ export interface operations {
             };
         };
     };
+    read_signature: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     sign_screen: {
         parameters: {
             query?: never;
@@ -2840,6 +3176,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["AmendInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    move_screen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveInput"];
             };
         };
         responses: {
@@ -2958,9 +3327,45 @@ export interface operations {
             };
         };
     };
-    import_record: {
+    check_record_file: {
         parameters: {
             query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckedFileOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_record: {
+        parameters: {
+            query?: {
+                athlete?: string | null;
+                name?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;

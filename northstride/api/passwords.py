@@ -1,0 +1,21 @@
+"""Asking for the password again: an open screen is not a signature."""
+
+from __future__ import annotations
+
+from northstride.api.work import Desk, Work
+from northstride.store.errors import WrongPassword
+from northstride.store.guesses import count_try, password_brakes, take_back
+from northstride.store.sessions import own_password_hash
+
+
+async def ask_again(desk: Desk, password: str) -> None:
+    """The try is counted before it is judged. Raises Throttled, WrongPassword."""
+
+    def count(work: Work) -> str:
+        count_try(work.db, password_brakes(work.actor.user_id))
+        return own_password_hash(work.db, work.actor)
+
+    hashed = await desk.run(count)
+    if not await desk.services.matches(hashed, password):
+        raise WrongPassword
+    await desk.run(lambda work: take_back(work.db, password_brakes(work.actor.user_id)))

@@ -1,0 +1,137 @@
+"""Signing what was shown, amending it, and each signed version by itself."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Path
+from pydantic import Field
+
+from northstride.api.bodies import FilledText, Id, Input, Json, Output, Password
+from northstride.api.passwords import ask_again
+from northstride.api.readings import IdentityOut, Part
+from northstride.api.screens import AnswerInput, SideCode
+from northstride.api.strict_json import StrictJsonRoute
+from northstride.api.work import DeskDep, WorkDep
+from northstride.record.model import Record
+from northstride.record.reading import ReadingOut
+from northstride.store import moving, signatures
+from northstride.store.actor import audit
+from northstride.store.frozen import signature_at
+from northstride.store.screens import get_screen
+
+router = APIRouter(prefix="/api/screens/{screen_id}", tags=["signatures"], route_class=StrictJsonRoute)
+
+
+class ShownInput(Input):
+    """The identity of the reading that was shown, as it came with it."""
+
+    answers: Part
+    story: Part
+    plan: Part
+    overrides: Part
+    athlete: Part
+    schools: Part
+    screen: Part
+    errors: Part
+    earlier: Part
+    rules: Part
+
+
+class SignInput(Input):
+    shown: ShownInput
+    password: Password
+
+
+class AmendInput(Input):
+    """`stands_on` is the id of the signature that was seen."""
+
+    id: Id
+    stands_on: Id
+    reason: FilledText
+    late: Annotated[list[Id], Field(max_length=200)] = []
+    answers: Annotated[list[AnswerInput], Field(max_length=200)] = []
+    password: Password
+
+
+class MoveInput(Input):
+    athlete_id: Id
+    reason: FilledText
+    password: Password
+
+
+class DifferenceMade(Output):
+    """A flag or action that came (`before` null), went (`after` null) or changed, and what did it."""
+
+    what: Literal["flags", "actions"]
+    code: str
+    side: SideCode | None
+    before: dict[str, str] | None
+    after: dict[str, str] | None
+    cause: Literal["answers", "rules"]
+
+
+class SignedOut(Output):
+    """One signed version as it was signed. Format 1 kept neither identity nor differences."""
+
+    number: int
+    id: UUID
+    reason: str | None
+    by: str
+    at: dt.datetime
+    record: Record
+    reading: ReadingOut
+    identity: IdentityOut | None
+    differences: list[DifferenceMade] | None
+
+
+Number = Annotated[int, Path(ge=0, le=2**31 - 1)]
+
+
+@router.get("/signatures/{number}", operation_id="read_signature", response_model=SignedOut)
+def read(screen_id: UUID, number: Number, work: WorkDep) -> Json:
+    get_screen(work.db, work.actor, screen_id)
+    signed = signature_at(work.db, work.actor, screen_id, number)
+    audit(work.db, work.actor, "read", "screen", screen_id, {"signature": number})
+    work.commit()
+    names = ("number", "id", "reason", "by", "at", "record", "reading", "identity", "differences")
+    return Json({name: getattr(signed, name) for name in names})
+
+
+@router.post("/sign", operation_id="sign_screen", status_code=204)
+async def sign(screen_id: UUID, body: SignInput, desk: DeskDep) -> None:
+    await ask_again(desk, body.password)
+    shown = body.shown.model_dump()
+    await desk.run(lambda work: signatures.sign(work.db, work.actor, work.catalogue, screen_id, shown))
+
+
+@router.post("/amendments", operation_id="amend_screen", status_code=204)
+async def amend(screen_id: UUID, body: AmendInput, desk: DeskDep) -> None:
+    await ask_again(desk, body.password)
+    answers = [answer.to_store() for answer in body.answers]
+    await desk.run(
+        lambda work: signatures.amend(
+            work.db,
+            work.actor,
+            work.catalogue,
+            screen_id,
+            body.id,
+            body.stands_on,
+            body.reason,
+            body.late,
+            answers,
+        )
+    )
+
+
+@router.post("/move", operation_id="move_screen", status_code=204)
+async def move(screen_id: UUID, body: MoveInput, desk: DeskDep) -> None:
+    """A screen written for the wrong athlete goes to the right one."""
+    await ask_again(desk, body.password)
+    await desk.run(
+        lambda work: moving.move_screen(
+            work.db, work.actor, work.catalogue, screen_id, body.athlete_id, body.reason
+        )
+    )

@@ -1,0 +1,133 @@
+"""Sessions: begun with a password, kept alive by use, ended by leaving, idling or age."""
+
+from __future__ import annotations
+
+import datetime as dt
+import hashlib
+import secrets
+from dataclasses import dataclass
+from typing import Any
+from uuid import uuid4
+
+from sqlalchemy import Connection, Row, func, insert, select, text, update
+
+from northstride.store.actor import Actor, audit
+from northstride.store.tables import Clinic, SignIn, User
+
+LONGEST = dt.timedelta(hours=12)
+# Often enough to keep a session alive, seldom enough that reading writes nothing.
+TOUCH_EVERY = dt.timedelta(seconds=30)
+
+
+@dataclass(frozen=True, slots=True)
+class Running:
+    actor: Actor
+    csrf: str
+    clinic_name: str
+    login: str
+    idle_minutes: int
+
+
+@dataclass(frozen=True, slots=True)
+class Begun:
+    """A fresh session. Its token and the device's go to cookies and are kept nowhere else."""
+
+    token: str
+    device: str
+    running: Running
+
+
+def _hashed(value: str) -> str:
+    return hashlib.sha256(value.encode()).hexdigest()
+
+
+def who_signs_in(db: Connection, login: str) -> Row[Any] | None:
+    """The open account of a name, with its password hash; None where there is none."""
+    return db.execute(
+        select(User.__table__, Clinic.name.label("clinic_name"), Clinic.time_zone, Clinic.idle_minutes)
+        .join(Clinic, Clinic.id == User.clinic_id)
+        .where(User.login == login.strip().lower(), User.archived_at.is_(None))
+    ).first()
+
+
+def known_device(db: Connection, row: Row[Any], device: str | None) -> str | None:
+    """The hash of a device this person has signed in on before; None for any other."""
+    if device is None:
+        return None
+    hashed = _hashed(device)
+    found = db.execute(
+        select(SignIn.id)
+        .where(SignIn.clinic_id == row.clinic_id, SignIn.user_id == row.id, SignIn.device_hash == hashed)
+        .limit(1)
+    ).first()
+    return hashed if found is not None else None
+
+
+def begin_session(db: Connection, row: Row[Any]) -> Begun:
+    """For whom `who_signs_in` found, after the password matched."""
+    token, csrf, session_id = secrets.token_urlsafe(32), secrets.token_urlsafe(24), uuid4()
+    device = secrets.token_urlsafe(24)
+    db.execute(
+        insert(SignIn).values(
+            clinic_id=row.clinic_id,
+            id=session_id,
+            user_id=row.id,
+            token_hash=_hashed(token),
+            csrf=csrf,
+            device_hash=_hashed(device),
+        )
+    )
+    actor = Actor(row.clinic_id, row.id, row.name, row.role, session_id, row.time_zone)
+    audit(db, actor, "sign in", "session", session_id)
+    return Begun(token, device, Running(actor, csrf, row.clinic_name, row.login, row.idle_minutes))
+
+
+# Asked at every request, so it is built once.
+RUNNING = text(
+    """
+    SELECT s.clinic_id, s.id, s.csrf, u.id AS user_id, u.login, u.name, u.role, c.name AS clinic_name,
+           c.time_zone, c.idle_minutes, now() - s.last_seen_at > :touch_every AS touch
+    FROM sessions s
+    JOIN users u ON u.clinic_id = s.clinic_id AND u.id = s.user_id
+    JOIN clinics c ON c.id = s.clinic_id
+    WHERE s.token_hash = :token_hash AND s.ended_at IS NULL AND u.archived_at IS NULL
+      AND s.created_at > now() - :longest
+      AND s.last_seen_at > now() - c.idle_minutes * interval '1 minute'
+    """
+)
+
+
+def running_session(db: Connection, token: str, *, use: bool) -> Running | None:
+    """None for a token that is unknown, ended, idle too long or too old.
+
+    `use` keeps it alive: what a page asks by itself is none.
+    """
+    asked = {"token_hash": _hashed(token), "touch_every": TOUCH_EVERY, "longest": LONGEST}
+    row = db.execute(RUNNING, asked).first()
+    if row is None:
+        return None
+    if use and row.touch:
+        db.execute(
+            update(SignIn)
+            .where(SignIn.clinic_id == row.clinic_id, SignIn.id == row.id)
+            .values(last_seen_at=func.now())
+        )
+    actor = Actor(row.clinic_id, row.user_id, row.name, row.role, row.id, row.time_zone)
+    return Running(actor, row.csrf, row.clinic_name, row.login, row.idle_minutes)
+
+
+def end_session(db: Connection, actor: Actor) -> None:
+    db.execute(
+        update(SignIn)
+        .where(SignIn.clinic_id == actor.clinic_id, SignIn.id == actor.session_id)
+        .values(ended_at=func.now())
+    )
+    audit(db, actor, "sign out", "session", actor.session_id)
+
+
+def own_password_hash(db: Connection, actor: Actor) -> str:
+    """For asking again: an open screen is not a signature."""
+    found: str = db.execute(
+        select(User.password_hash).where(User.clinic_id == actor.clinic_id, User.id == actor.user_id)
+    ).scalar_one()
+    return found
