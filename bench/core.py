@@ -14,7 +14,8 @@ from northstride.core.examination import Context
 from northstride.core.judging import judge
 from northstride.core.reading import evaluate
 from northstride.core.route import make_route
-from northstride.record.read import check_record, parse_json
+from northstride.record.json_text import parse_json
+from northstride.record.read import check_record
 from northstride.record.reading import reading_json
 
 TIMES = 400

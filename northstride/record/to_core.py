@@ -13,7 +13,7 @@ from northstride.core.examination import (
     Override,
 )
 from northstride.record.entries import to_core_entry
-from northstride.record.model import AthletePart, IntakePart, Record
+from northstride.record.model import AthletePart, EntryPart, IntakePart, Record
 
 
 def to_examination(record: Record, catalogue: Catalogue) -> Examination:
@@ -25,10 +25,20 @@ def to_examination(record: Record, catalogue: Catalogue) -> Examination:
         schools=record.schools,
         intake=_intake(record.intake) if record.intake else Intake(),
         planned=tuple(record.planned),
-        entries=tuple(to_core_entry(catalogue, part, place) for place, part in enumerate(record.entries)),
+        entries=tuple(
+            to_core_entry(catalogue, part, place)
+            for place, part in enumerate(record.entries)
+            if says_something(part)
+        ),
         overrides=tuple(Override(item.gate, item.side, item.reason, item.by) for item in record.overrides),
         examiner=record.examiner,
     )
+
+
+def says_something(part: EntryPart) -> bool:
+    """An entry with nothing in it was never made: it neither replaces an earlier one nor is held."""
+    told = (part.values, part.seen, part.declined, part.method, part.note)
+    return any(told) or part.pain is not None or part.by_exception is not None
 
 
 def _athlete(part: AthletePart) -> Athlete:

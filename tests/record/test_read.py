@@ -8,7 +8,8 @@ from typing import Any
 
 from northstride.core.catalogue import default_catalogue
 from northstride.record.context import check_context
-from northstride.record.read import InvalidRecord, check_record, parse_json
+from northstride.record.json_text import InvalidRecord, parse_json
+from northstride.record.read import check_record
 from tests.support.records import THOMAS, faults, record, thomas
 
 FULL = record(

@@ -7,7 +7,8 @@ from typing import Any
 from northstride.core.catalogue import default_catalogue
 from northstride.core.reading import evaluate
 from northstride.record.context import check_context
-from northstride.record.read import InvalidRecord, check_record
+from northstride.record.json_text import InvalidRecord
+from northstride.record.read import check_record
 from northstride.record.reading import reading_json
 
 THOMAS = "hip.modified_thomas"
