@@ -45,6 +45,9 @@ MOST_ENTRIES = 2000
 MOST_LISTED = 500
 
 
+# Letters by their category that no font draws.
+INVISIBLE_LETTERS = "\u115f\u1160\u17b4\u17b5\u3164\uffa0"
+
 # No screen, birth or onset lies outside. Beyond lie the calendar's own edges, where no offset fits.
 FIRST_YEAR, LAST_YEAR = 1900, 2199
 
@@ -72,7 +75,8 @@ def _within_a_day(value: dt.datetime) -> dt.datetime:
 
 def _a_visible_letter(value: str) -> str:
     """A name is read: one of spaces, marks or invisible characters alone names nobody."""
-    if not any(unicodedata.category(character)[0] in "LN" for character in value):
+    shown = (character for character in value if character not in INVISIBLE_LETTERS)
+    if not any(unicodedata.category(character)[0] in "LN" for character in shown):
         raise ValueError("has no letter or digit in it")
     return value
 

@@ -12,6 +12,7 @@ from sqlalchemy import Connection, Row, text
 from northstride.core.catalogue import Catalogue
 from northstride.store.actor import Actor
 from northstride.store.appending import append
+from northstride.store.errors import NotFound
 from northstride.store.folding import AnswerRow, EntryPlace, fold
 from northstride.store.late_answers import keep_late
 from northstride.store.measurements import measurement_rows, reweigh_measurements
@@ -167,7 +168,9 @@ def history_of(
     screen_id: UUID,
     asked: NewAnswer,
 ) -> list[AnswerRow]:
-    """Everything the place of `asked` has held, newest first."""
+    """Everything the place of `asked` has held, newest first. Raises NotFound for no such test."""
+    if asked.test not in catalogue.tests:
+        raise NotFound("test", asked.test)
     rows = answers_of(db, actor, screen_id, asked.test)
     place, side = entry_place(catalogue, asked), answer_side(catalogue, asked)
     own = {entry.id for entry in fold(rows, catalogue) if entry.place == place}

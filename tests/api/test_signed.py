@@ -249,7 +249,7 @@ class Amending(SignedCase):
         body = self.me.amendment(self.screen, answers=[answer("left", FIELD, 3)])
         for _ in range(2):
             self.me.ok("POST", f"{self.at}/amendments", body)
-        for other in (
+        others: tuple[dict[str, Any], ...] = (
             {"reason": "another"},
             {"answers": []},
             {"answers": [answer("left", FIELD, 3)]},

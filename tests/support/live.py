@@ -29,6 +29,7 @@ class LiveApp:
         web: Path | None = DIST,
         factory: str | None = None,
         demo: bool = False,
+        hash_cost: str = "test",
     ) -> None:
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"
@@ -36,7 +37,7 @@ class LiveApp:
         self._environment = {
             **os.environ,
             "NORTH_STRIDE_DATABASE_URL": database_url,
-            "NORTH_STRIDE_HASH_COST": "test",
+            "NORTH_STRIDE_HASH_COST": hash_cost,
             "NORTH_STRIDE_DEMO": str(demo).lower(),
             "PYTHONPATH": str(ROOT),
         }
@@ -55,6 +56,14 @@ class LiveApp:
             except httpx2.TransportError:
                 time.sleep(0.05)
         raise TimeoutError("the app did not start")
+
+    @property
+    def memory(self) -> int:
+        """What the process holds now, in bytes."""
+        if self._process is None:
+            return 0
+        status = Path(f"/proc/{self._process.pid}/status").read_text()
+        return int(status.split("VmHWM:")[1].split()[0]) * 1024
 
     def kill(self) -> None:
         """As a power cut would: no farewell."""

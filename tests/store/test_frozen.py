@@ -1,0 +1,108 @@
+"""Documents of every format there ever was are read for ever. A new format adds a file here."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+from uuid import UUID, uuid4
+
+import orjson
+from sqlalchemy import text
+
+from northstride.api.signatures import SignedOut
+from northstride.core.catalogue import default_catalogue
+from northstride.store.actor import Actor
+from northstride.store.frozen import FORMAT, LATER, latest_signature
+from northstride.store.new_answer import NewAnswer
+from northstride.store.signatures import amend
+from tests.support.api import ApiCase, Person
+
+KEPT = Path(__file__).parent / "frozen"
+CATALOGUE = default_catalogue()
+JSON_COLUMNS = ("identity", "differences", "record", "context", "reading", "changes")
+COLUMNS = ("number", "id", "reason", "revision", "format", *JSON_COLUMNS, "by_name", "at")
+VALUES = [f"CAST(:{name} AS jsonb)" if name in JSON_COLUMNS else f":{name}" for name in COLUMNS]
+INSERT = text(
+    f"INSERT INTO signatures (clinic_id, screen_id, user_id, {', '.join(COLUMNS)})"
+    f" VALUES (:clinic, :screen, :user, {', '.join(VALUES)})"
+)
+SIGNED_SCREEN = text(
+    "INSERT INTO screens (clinic_id, id, athlete_id, date, purpose, schools, planned, overrides, created_by,"
+    " revision, signed_at, signed_by) VALUES (:clinic, :screen, :athlete, :date, 'follow_up', '{}', '[]',"
+    " '[]', :user, 9, now(), :user)"
+)
+
+
+class Frozen(ApiCase):
+    me: Person
+
+    def setUp(self) -> None:
+        self.me = self.person()
+        self.athlete = self.me.add_athlete()
+
+    def put(self, signatures: list[dict[str, Any]]) -> str:
+        """A signed screen with these signatures, as the database has kept them."""
+        screen = signatures[0]["record"]["id"]
+        with self.engine.begin() as db:
+            dated = {"athlete": self.athlete, "date": signatures[0]["record"]["date"]}
+            db.execute(SIGNED_SCREEN, {**self.whose(screen), **dated})
+            for one in signatures:
+                told = {
+                    name: None if one[name] is None else orjson.dumps(one[name]).decode()
+                    for name in JSON_COLUMNS
+                }
+                db.execute(INSERT, {**one, **told, **self.whose(screen)})
+        return str(screen)
+
+    def whose(self, screen: str) -> dict[str, Any]:
+        return {"clinic": self.me.clinic_id, "screen": screen, "user": self.me.user_id}
+
+    def read(self, screen: str, number: int) -> dict[str, Any]:
+        response = self.me.call("GET", f"/api/screens/{screen}/signatures/{number}")
+        SignedOut.model_validate_json(response.content, by_name=True, by_alias=True)
+        return dict(response.json())
+
+    def amend(self, screen: str) -> None:
+        """Whatever the format, it can be built upon."""
+        actor = Actor(self.me.clinic_id, self.me.user_id, "A. Practitioner", "practitioner", None, "UTC")
+        added = NewAnswer(uuid4(), "hip.modified_thomas", "right", "values.knee_angle", 80)
+        with self.engine.begin() as db:
+            last = latest_signature(db, actor, UUID(screen))
+            amend(db, actor, CATALOGUE, UUID(screen), uuid4(), last.id, "knee forgotten", [], [added])
+
+    def test_every_format_has_its_file(self) -> None:
+        self.assertEqual({file.stem for file in KEPT.iterdir()}, {f"format-{number}" for number in LATER})
+        self.assertEqual(max(LATER), FORMAT)
+
+    def test_format_1_holds_earlier_screens_whole_and_knows_no_identity(self) -> None:
+        kept = json.loads((KEPT / "format-1.json").read_text())
+        screen = self.put(kept)
+        for one in kept:
+            found = self.read(screen, one["number"])
+            self.assertEqual(found["record"], one["record"])
+            self.assertEqual(found["reading"], {**one["reading"], "fingerprint": None})
+            self.assertEqual((found["identity"], found["differences"]), (None, None))
+        self.amend(screen)
+        self.assertEqual(self.read(screen, len(kept))["reason"], "knee forgotten")
+
+    def test_format_2_names_the_signatures_it_was_held_against(self) -> None:
+        kept = json.loads((KEPT / "format-2.json").read_text())
+        self.put(kept["earlier"])
+        screen = self.put(kept["signatures"])
+        for one in kept["signatures"]:
+            found = self.read(screen, one["number"])
+            for name in ("record", "reading", "identity", "differences"):
+                self.assertEqual(found[name], one[name])
+        self.amend(screen)
+        baselines = {change["before"] for change in self.read(screen, 2)["reading"]["changes"]}
+        self.assertEqual(baselines, {12})
+        self.assertEqual(self.read(screen, 2)["record"]["entries"][1]["values"], {"tender": []})
+
+    def test_an_unknown_format_is_not_guessed_at(self) -> None:
+        kept = json.loads((KEPT / "format-1.json").read_text())[:1]
+        record = {**kept[0]["record"], "id": str(uuid4())}
+        screen = self.put([{**kept[0], "id": str(uuid4()), "record": record, "format": 99, "identity": {}}])
+        self.assertEqual(self.me.call("GET", f"/api/screens/{screen}/signatures/0").status_code, 500)
+        self.refresh()
+        self.assertEqual(self.me.call("GET", "/api/athletes").status_code, 200)
