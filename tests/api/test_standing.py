@@ -225,7 +225,7 @@ class Logged(ApiCase):
         return {**lines[0], "answered": response.status_code}
 
     def test_what_nobody_foresaw_is_one_line_without_what_was_typed(self) -> None:
-        (line,) = self.logged(ValueError("could not read: a very telling note"))
+        line = self.logged(ValueError("could not read: a very telling note"))
         self.assertEqual(
             (line["operation"], line["error"], line["status"]), ("write_answers", "ValueError", 500)
         )
@@ -234,7 +234,7 @@ class Logged(ApiCase):
 
     def test_trouble_with_the_database_too(self) -> None:
         cause = Exception("Key (note)=(a very telling note)")
-        (line,) = self.logged(OperationalError("INSERT ...", {"note": "a very telling note"}, cause))
+        line = self.logged(OperationalError("INSERT ...", {"note": "a very telling note"}, cause))
         self.assertEqual(
             (line["error"], line["cause"], line["status"]), ("OperationalError", "Exception", 503)
         )
