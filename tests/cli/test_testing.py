@@ -1,0 +1,121 @@
+"""The test command itself: it ends, leaves nothing behind, and tells its seed."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import tempfile
+import time
+import unittest
+from pathlib import Path
+
+from northstride.cli.steps import ROOT
+from northstride.cli.test import SEED, Check, Counted, checks, run_for
+from tests.support.database import PREFIX
+
+HERE = Path.cwd()
+STUBBORN = (
+    "import signal, subprocess, sys, time; signal.signal(signal.SIGTERM, signal.SIG_IGN);"
+    "child = subprocess.Popen([sys.executable, '-c', 'import time; time.sleep(600)']);"
+    "print(child.pid, flush=True); time.sleep(600)"
+)
+ORPHAN = (
+    "import subprocess, sys;"
+    "print(subprocess.Popen([sys.executable, '-c', 'import time; time.sleep(600)']).pid, flush=True)"
+)
+WITH_CLUSTER = "from tests.support.database import fresh_database; fresh_database(); {then}"
+
+
+def alive(pid: int) -> bool:
+    """Whether it still runs; what was just killed is given a moment to go."""
+    state = Path(f"/proc/{pid}/stat")
+    for _ in range(100):
+        if not state.exists() or state.read_text().rpartition(")")[2].split()[0] == "Z":
+            return False
+        time.sleep(0.05)
+    return True
+
+
+class Ending(unittest.TestCase):
+    def test_what_hangs_is_stopped_with_all_it_started(self) -> None:
+        from northstride.cli import test as testing
+
+        testing.GRACE_SECONDS, kept = 1, testing.GRACE_SECONDS
+        self.addCleanup(setattr, testing, "GRACE_SECONDS", kept)
+        output, code = run_for(2, [sys.executable, "-c", STUBBORN], HERE, {})
+        self.assertIsNone(code)
+        self.assertFalse(alive(int(output)))
+
+    def test_what_ends_leaves_no_orphan_and_holds_nobody_up(self) -> None:
+        began = time.monotonic()
+        output, code = run_for(60, [sys.executable, "-c", ORPHAN], HERE, {})
+        self.assertEqual(code, 0)
+        self.assertFalse(alive(int(output)))
+        self.assertLess(time.monotonic() - began, 50)
+
+    def test_a_check_that_never_ends_has_failed(self) -> None:
+        check = Check("sleeper", [sys.executable, "-c", "import time; time.sleep(600)"], minutes=0.02)
+        counted, output = check.run({})
+        self.assertEqual(counted, Counted(0, 1))
+        self.assertIn("was stopped", output)
+
+    def test_every_check_has_a_limit(self) -> None:
+        self.assertLess(sum(check.minutes for check in checks()), 300)
+        self.assertTrue(all(check.minutes > 0 for check in checks()))
+
+
+class Clusters(unittest.TestCase):
+    """Each run of Python here has a cluster of its own, so it is asked for in processes of their own."""
+
+    def folders(self, parent: str) -> list[Path]:
+        return list(Path(parent).glob(f"{PREFIX}*"))
+
+    def run_python(self, then: str, folder: str, stop_after: float | None = None) -> None:
+        command = [sys.executable, "-c", WITH_CLUSTER.format(then=then)]
+        environment = {**os.environ, "TMPDIR": folder, "PYTHONPATH": str(ROOT)}
+        started = subprocess.Popen(command, env=environment, stdout=subprocess.PIPE, cwd=ROOT)
+        if stop_after is not None and started.stdout is not None:
+            started.stdout.readline()
+            started.terminate() if stop_after else started.kill()
+        started.communicate(timeout=60)
+
+    def test_none_is_left_whether_a_run_ends_or_is_told_to_or_is_killed(self) -> None:
+        with tempfile.TemporaryDirectory(prefix="stride-", ignore_cleanup_errors=True) as folder:
+            Path(folder).chmod(0o755)
+            self.run_python("print('there')", folder)
+            self.assertEqual(self.folders(folder), [])
+            waiting = "import time; print('there', flush=True); time.sleep(600)"
+            self.run_python(waiting, folder, stop_after=1)
+            self.assertEqual(self.folders(folder), [])
+            self.run_python(waiting, folder, stop_after=0)
+            self.assertEqual(len(self.folders(folder)), 1)
+            self.run_python("print('there')", folder)
+            self.assertEqual(self.folders(folder), [])
+
+
+class Seeds(unittest.TestCase):
+    SHOW = (
+        "import tests; from hypothesis import given, settings, strategies as st\n"
+        "seen = []\n"
+        "@settings(max_examples=5, database=None)\n"
+        "@given(st.integers())\n"
+        "def show(number): seen.append(number)\n"
+        "show(); print(seen)"
+    )
+
+    def cases(self, seed: str) -> str:
+        environment = {**os.environ, SEED: seed, "PYTHONPATH": str(ROOT)}
+        command = [sys.executable, "-c", self.SHOW]
+        return subprocess.run(command, env=environment, capture_output=True, text=True, check=True).stdout
+
+    def test_a_seed_brings_its_cases_back_and_another_brings_others(self) -> None:
+        self.assertEqual(self.cases("7"), self.cases("7"))
+        self.assertNotEqual(self.cases("7"), self.cases("8"))
+
+    def test_failures_are_kept(self) -> None:
+        from hypothesis import settings
+
+        self.assertIsNotNone(settings().database)
+        self.assertFalse(settings().derandomize)
+        self.assertTrue(settings().print_blob)
