@@ -23,7 +23,7 @@ def before_call(_context: Any, case: Any, **_options: Any) -> None:
     number = _calls[name]
     _calls[name] += 1
     sound = KNOWN["operations"].get(name, {})
-    session = KNOWN["spare"] if name == "sign_out" else KNOWN["session"]
+    session = KNOWN["own"].get(name, KNOWN["session"])
     headers = dict(case.headers or {})
     if name != "set_up":
         headers.update(session)

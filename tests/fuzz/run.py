@@ -41,10 +41,22 @@ EXAMPLES = "30"
 Statuses = dict[str, Counter[int]]
 
 
-def sign_in(address: str) -> dict[str, str]:
-    response = httpx2.post(f"{address}/api/session", json={"login": "aino", "password": PASSWORD})
+def sign_in(address: str, login: str = "aino") -> dict[str, str]:
+    response = httpx2.post(f"{address}/api/session", json={"login": login, "password": PASSWORD})
     response.raise_for_status()
     return {"Cookie": f"{COOKIE}={response.cookies[COOKIE]}", CSRF_HEADER: response.json()["token"]}
+
+
+def own_sessions(address: str, session: dict[str, str]) -> dict[str, dict[str, str]]:
+    """Somebody for each operation that asks the password again: wrong ones slow only whoever guesses."""
+    sessions: dict[str, dict[str, str]] = {"sign_out": sign_in(address)}
+    for operation in ("sign_screen", "amend_screen", "move_screen"):
+        login = operation.replace("_", "-")
+        body = {"login": login, "name": login, "role": "owner", "password": PASSWORD}
+        made = {"id": str(uuid4()), **body}
+        httpx2.post(f"{address}/api/users", json=made, headers=session).raise_for_status()
+        sessions[operation] = sign_in(address, login)
+    return sessions
 
 
 def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
@@ -62,14 +74,15 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         post(f"/screens/{body['id']}/answers", {"answers": [answer("left", "values.thigh_angle", 8)]})
         return {"screen_id": str(body["id"])}
 
-    # Nobody edits the second one, so that what was shown of their screen stays so.
-    athlete, other, squad, user = (str(uuid4()) for _ in range(4))
+    # Nobody edits the third one or moves a screen to them: what was shown of their screen stays so.
+    athlete, other, still, squad, user = (str(uuid4()) for _ in range(5))
     post("/athletes", {"id": athlete, "ref": "NS-1", "name": "Ilse Varga"})
     post("/athletes", {"id": other, "ref": "NS-3", "name": "Tuva Lind"})
+    post("/athletes", {"id": still, "ref": "NS-4", "name": "Bram Holm"})
     post("/squads", {"id": squad, "name": "Seniors"})
     helper = {"login": "helper", "name": "B. Helper", "role": "student", "password": PASSWORD}
     post("/users", {"id": user, **helper})
-    screen, to_move, signed, to_sign = begin(athlete), begin(athlete), begin(other), begin(other)
+    screen, to_move, signed, to_sign = begin(athlete), begin(athlete), begin(other), begin(still)
 
     def shown(of: dict[str, str]) -> dict[str, Any]:
         return {"shown": get(f"/screens/{of['screen_id']}/reading")["identity"], "password": PASSWORD}
@@ -164,12 +177,16 @@ def main() -> int:
     with LiveApp(fresh_database()) as app:
         first, said_first = run_schemathesis(
             app.address,
-            {"operations": {"set_up": {"body": SETUP}}, "session": {}, "spare": {}},
+            {"operations": {"set_up": {"body": SETUP}}, "session": {}, "own": {}},
             "--include-operation-id",
             "set_up",
         )
-        session, spare = sign_in(app.address), sign_in(app.address)
-        known = {"operations": seed(app.address, session), "session": session, "spare": spare}
+        session = sign_in(app.address)
+        known = {
+            "operations": seed(app.address, session),
+            "session": session,
+            "own": own_sessions(app.address, session),
+        }
         rest, said = run_schemathesis(app.address, known, "--exclude-operation-id", "set_up")
         operations = {
             operation["operationId"]
