@@ -10,11 +10,18 @@ import os
 from collections import Counter
 from typing import Any
 
+import httpx2
 import schemathesis
 
 KNOWN: dict[str, dict[str, Any]] = json.loads(os.environ["NORTH_STRIDE_FUZZ"])
 # After the first sound call: every second call keeps its own odd path, the others reach a real row.
 _calls: Counter[str] = Counter()
+
+
+def shown_now(screen: str) -> Any:
+    """What Reading shows just now: other calls may have moved a screen to the same athlete."""
+    at = f"{KNOWN['address']}/api/screens/{screen}/reading"
+    return httpx2.get(at, headers=KNOWN["session"]).raise_for_status().json()["identity"]
 
 
 @schemathesis.hook
@@ -35,4 +42,6 @@ def before_call(_context: Any, case: Any, **_options: Any) -> None:
             case.query = sound["query"]
         if "body" in sound:
             case.body = sound["body"]
+            if "shown" in sound["body"]:
+                case.body = {**sound["body"], "shown": shown_now(sound["path"]["screen_id"])}
             case.media_type = "application/json"
