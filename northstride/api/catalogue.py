@@ -9,6 +9,7 @@ from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.core.catalogue import Site, Test
 from northstride.core.flag_names import FLAG_NAMES
+from northstride.core.spoken import SPOKEN
 
 router = APIRouter(prefix="/api/catalogue", tags=["catalogue"], route_class=StrictJsonRoute)
 
@@ -17,6 +18,10 @@ class CatalogueOut(Output):
     tests: list[Test]
     sites: list[Site]
     flag_names: dict[str, str]
+    # What codes of a reading are called aloud.
+    gates: dict[str, str]
+    retakes: dict[str, str]
+    criteria: dict[str, str]
 
 
 @router.get("", operation_id="read_catalogue", response_model=CatalogueOut)
@@ -28,5 +33,6 @@ def read(work: WorkDep) -> Json:
             "tests": [test.model_dump(mode="json") for test in catalogue.tests.values()],
             "sites": [site.model_dump(mode="json") for site in catalogue.sites.values()],
             "flag_names": dict(FLAG_NAMES),
+            **{family: dict(words) for family, words in SPOKEN.items()},
         }
     )

@@ -47,6 +47,10 @@ class NotSignedIn(Exception):
     """No session, or one that has ended."""
 
 
+class AnotherUser(Exception):
+    """The page belongs to somebody else than who is signed in on this device now."""
+
+
 class WrongToken(Exception):
     """A write without the session's own token: perhaps another site's page sent it."""
 
@@ -99,6 +103,9 @@ def from_error(error: Exception) -> Response:
     match error:
         case NotSignedIn():
             return problem("not-signed-in", 401, "Sign in again. What you typed is kept on this device.")
+        case AnotherUser():
+            title = "Somebody else is signed in on this device now. What you typed is kept for you."
+            return problem("another-user", 403, title)
         case WrongToken():
             return problem("wrong-token", 403, "This page is out of date. Reload it.")
         case NotAllowed():
@@ -173,6 +180,7 @@ BUSY = ("57014", "55P03")
 
 HANDLED: tuple[type[Exception], ...] = (
     NotSignedIn,
+    AnotherUser,
     WrongToken,
     NotAllowed,
     TooLarge,

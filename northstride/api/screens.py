@@ -15,7 +15,7 @@ from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
 from northstride.core.first_side import first_side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, Purpose, Schools
-from northstride.record.model import Record, StrictSchools
+from northstride.record.model import Record, RecordHead, StrictSchools
 from northstride.store import screens as store
 from northstride.store.actor import audit, audit_opening_once
 from northstride.store.answers import history_of, write_answers
@@ -82,10 +82,21 @@ class AnswerOut(Output):
     at: dt.datetime | None
 
 
+class HeadOut(Output):
+    """All of a screen but its entries: story, plan, overrides, schools, whose it is."""
+
+    record: RecordHead
+    schools: Schools
+    first_side: SideCode
+
+
 class ChangesOut(Output):
+    """`head` comes with any change, so that what was asked, planned or opened elsewhere is seen here."""
+
     revision: int
     state: Literal["open", "signed"]
     answers: list[AnswerOut]
+    head: HeadOut | None
 
 
 class ScreenLine(Output):

@@ -68,6 +68,8 @@ class SessionOut(Output):
     token: str
     # After this long without use the page locks and the session ends.
     idle_minutes: int
+    # What this device keeps unsent is sealed with it at signing out.
+    seal_key: str
 
 
 class DemoAccount(Output):
@@ -127,6 +129,7 @@ def _session(running: Running) -> SessionOut:
         schools=DEFAULT_SCHOOLS,
         token=running.csrf,
         idle_minutes=running.idle_minutes,
+        seal_key=running.seal_key,
     )
 
 

@@ -17,7 +17,7 @@ from fastapi import Depends, Request
 from sqlalchemy import Connection, Engine
 
 from northstride.api.permissions import PERMISSIONS, UNUSED
-from northstride.api.problems import NotAllowed, NotSignedIn, WrongToken
+from northstride.api.problems import AnotherUser, NotAllowed, NotSignedIn, WrongToken
 from northstride.api.settings import Settings
 from northstride.core.catalogue import Catalogue
 from northstride.store.actor import Actor
@@ -26,6 +26,8 @@ from northstride.store.sessions import Running, running_session
 
 COOKIE = "north_stride_session"
 CSRF_HEADER = "X-North-Stride-Token"
+# Whose page asks: what one user's page holds is never taken for another's, whoever signed in since.
+USER_HEADER = "X-North-Stride-User"
 SAFE_METHODS = frozenset({"GET", "HEAD", "OPTIONS"})
 # Hashing takes memory and a whole core: few at once, the rest wait without thread or connection.
 HASHED_AT_ONCE = 2
@@ -90,6 +92,9 @@ class Desk:
             running = running_session(db, token, use=operation not in UNUSED) if token else None
             if running is None:
                 raise NotSignedIn
+            asks = request.headers.get(USER_HEADER)
+            if asks is not None and asks != str(running.actor.user_id):
+                raise AnotherUser
             if request.method not in SAFE_METHODS:
                 sent = request.headers.get(CSRF_HEADER, "")
                 if not secrets.compare_digest(sent.encode(), running.csrf.encode()):

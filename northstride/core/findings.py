@@ -10,7 +10,7 @@ from typing import Literal
 from northstride.core.examination import Examination, Value
 from northstride.core.measurement import Comparison
 from northstride.core.sides import Side
-from northstride.core.vocabulary import Gate, RetakeReason
+from northstride.core.vocabulary import Gate, RetakeReason, ReturnCriterion
 
 
 class Strength(IntEnum):
@@ -193,7 +193,7 @@ class Next:
 
 @dataclass(frozen=True, slots=True)
 class Criterion:
-    criterion: str
+    criterion: ReturnCriterion
     state: Literal["met", "not_met", "not_tested"]
     at: str | None
 

@@ -13,6 +13,7 @@ from northstride.core.rules.hip_function import RESISTED, torque_of
 from northstride.core.rules.pain import hurts, painless
 from northstride.core.rules.symmetry import involved_side, symmetry
 from northstride.core.sides import SIDES, Side
+from northstride.core.vocabulary import ReturnCriterion
 
 LIMIT = limits("return")
 
@@ -50,7 +51,7 @@ def return_criteria(
     )
 
 
-def _criterion(name: str, judged: Iterable[Judged]) -> Criterion:
+def _criterion(name: ReturnCriterion, judged: Iterable[Judged]) -> Criterion:
     """Met where every part of it is; the first that is not, or else the first, says where it stands."""
     parts = list(judged)
     if not parts:
@@ -67,7 +68,7 @@ def _sides(case: Case) -> tuple[Side, ...]:
 
 def _no_urgent_flag(case: Case, flags: Sequence[Flag]) -> Criterion:
     """No open emergency, same-day or strong instability flag on the involved side."""
-    name = "no_urgent_flag"
+    name: ReturnCriterion = "no_urgent_flag"
     for flag in flags:
         here = flag.side is None or flag.side in _sides(case)
         loose = flag.kind == "instability" and flag.strength is Strength.STRONG
@@ -79,7 +80,7 @@ def _no_urgent_flag(case: Case, flags: Sequence[Flag]) -> Criterion:
     return Criterion(name, "met", examined.at) if examined else Criterion(name, "not_tested", None)
 
 
-def _within(case: Case, name: str, differences: Sequence[Difference]) -> Criterion:
+def _within(case: Case, name: ReturnCriterion, differences: Sequence[Difference]) -> Criterion:
     return _criterion(name, [(not found.comparison.matters, _at(case, found.test)) for found in differences])
 
 

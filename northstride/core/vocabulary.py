@@ -99,6 +99,19 @@ RetakeReason = Literal[
     "passive_range_unchecked",
     "tapes_disagree",
 ]
+ReturnCriterion = Literal[
+    "no_urgent_flag",
+    "passive_ranges",
+    "lunge",
+    "muscle_length",
+    "resisted_strength",
+    "heel_rise",
+    "hop",
+    "side_hop",
+    "reach_anterior",
+    "own_baseline",
+    "pain_now",
+]
 ThomasSchool = Literal["degrees", "pass_fail", "edge_grade"]
 
 

@@ -207,8 +207,8 @@ class StrictSchools(Schools, total=False):
     __pydantic_config__ = ConfigDict(extra="forbid", strict=True)  # type: ignore[misc]
 
 
-class Record(Strict):
-    """One screen. What is missing is unknown; nothing is assumed."""
+class RecordHead(Strict):
+    """All of a screen but its entries."""
 
     format: Literal["north-stride/screen"]
     version: Annotated[Literal[1], BeforeValidator(_no_boolean, json_schema_input_type=Literal[1])]
@@ -222,6 +222,11 @@ class Record(Strict):
     schools: StrictSchools = StrictSchools()
     intake: IntakePart | None = None
     planned: Annotated[list[str], Field(max_length=MOST_ENTRIES)] = []
-    entries: Annotated[list[EntryPart], Field(max_length=MOST_ENTRIES)]
     consent: ConsentPart | None = None
     overrides: Annotated[list[OverridePart], Field(max_length=MOST_LISTED)] = []
+
+
+class Record(RecordHead):
+    """One screen. What is missing is unknown; nothing is assumed."""
+
+    entries: Annotated[list[EntryPart], Field(max_length=MOST_ENTRIES)]

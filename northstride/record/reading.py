@@ -11,7 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from northstride.core import findings
 from northstride.core.catalogue import Catalogue
 from northstride.core.sides import Side
-from northstride.core.vocabulary import Gate, RetakeReason
+from northstride.core.vocabulary import Gate, RetakeReason, ReturnCriterion
 from northstride.record.edition import shipped
 
 SideCode = Literal["left", "right"] | None
@@ -91,7 +91,7 @@ class NextOut(Out):
 
 
 class CriterionOut(Out):
-    criterion: str
+    criterion: ReturnCriterion
     state: Literal["met", "not_met", "not_tested"]
     at: str | None
 

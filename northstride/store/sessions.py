@@ -26,6 +26,7 @@ class Running:
     clinic_name: str
     login: str
     idle_minutes: int
+    seal_key: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,14 +80,16 @@ def begin_session(db: Connection, row: Row[Any]) -> Begun:
     )
     actor = Actor(row.clinic_id, row.id, row.name, row.role, session_id, row.time_zone)
     audit(db, actor, "sign in", "session", session_id)
-    return Begun(token, device, Running(actor, csrf, row.clinic_name, row.login, row.idle_minutes))
+    return Begun(
+        token, device, Running(actor, csrf, row.clinic_name, row.login, row.idle_minutes, row.seal_key)
+    )
 
 
 # Asked at every request, so it is built once.
 RUNNING = text(
     """
-    SELECT s.clinic_id, s.id, s.csrf, u.id AS user_id, u.login, u.name, u.role, c.name AS clinic_name,
-           c.time_zone, c.idle_minutes, now() - s.last_seen_at > :touch_every AS touch
+    SELECT s.clinic_id, s.id, s.csrf, u.id AS user_id, u.login, u.name, u.role, u.seal_key,
+           c.name AS clinic_name, c.time_zone, c.idle_minutes, now() - s.last_seen_at > :touch_every AS touch
     FROM sessions s
     JOIN users u ON u.clinic_id = s.clinic_id AND u.id = s.user_id
     JOIN clinics c ON c.id = s.clinic_id
@@ -113,7 +116,7 @@ def running_session(db: Connection, token: str, *, use: bool) -> Running | None:
             .values(last_seen_at=func.now())
         )
     actor = Actor(row.clinic_id, row.user_id, row.name, row.role, row.id, row.time_zone)
-    return Running(actor, row.csrf, row.clinic_name, row.login, row.idle_minutes)
+    return Running(actor, row.csrf, row.clinic_name, row.login, row.idle_minutes, row.seal_key)
 
 
 def end_session(db: Connection, actor: Actor) -> None:

@@ -41,6 +41,10 @@ class User(Base):
     name: Mapped[str]
     role: Mapped[str]
     password_hash: Mapped[str]
+    # What a device keeps unsent after signing out is sealed with this; only the owner's session tells it.
+    seal_key: Mapped[str] = mapped_column(
+        server_default=text("replace(gen_random_uuid()::text || gen_random_uuid()::text, '-', '')")
+    )
     created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
     archived_at: Mapped[dt.datetime | None]
     __table_args__ = (

@@ -1,4 +1,4 @@
-import { queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { client, type Schema, take } from "./client";
 
 export type Athlete = Schema["AthleteOut"];
@@ -12,10 +12,13 @@ export interface AthleteFilter {
   archived: boolean;
 }
 
+const PAGE = 100;
+
+/** A page after the other, as the list is scrolled. */
 export const athletesQuery = (filter: AthleteFilter) =>
-  queryOptions({
+  infiniteQueryOptions({
     queryKey: ["athletes", filter],
-    queryFn: ({ signal }) =>
+    queryFn: ({ signal, pageParam }) =>
       take(
         client.GET("/api/athletes", {
           signal,
@@ -23,11 +26,25 @@ export const athletesQuery = (filter: AthleteFilter) =>
             query: {
               search: filter.search,
               archived: filter.archived,
+              skip: pageParam,
+              most: PAGE,
               ...(filter.squad ? { squad: filter.squad } : {}),
             },
           },
         }),
       ),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const known = pages.reduce((sum, page) => sum + page.athletes.length, 0);
+      return known < last.total && last.athletes.length > 0 ? known : undefined;
+    },
+  });
+
+export const athleteQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["athlete", id],
+    queryFn: () =>
+      take(client.GET("/api/athletes/{athlete_id}", { params: { path: { athlete_id: id } } })),
   });
 
 export const squadsQuery = queryOptions({

@@ -7,15 +7,22 @@ export type Schema = components["schemas"];
 export type Side = "left" | "right";
 
 const TOKEN_HEADER = "X-North-Stride-Token";
-let token = "";
-let onSignedOut: () => void = () => {};
+// Whose page this is: the server answers nobody else's with what it holds.
+const USER_HEADER = "X-North-Stride-User";
 
-export function setToken(next: string): void {
-  token = next;
+let asking: { token: string; user: string } | null = null;
+let onSignedOut: (another: boolean) => void = () => {};
+
+export function askAs(session: { token: string; user_id: string } | null): void {
+  asking = session && { token: session.token, user: session.user_id };
 }
 
-export function whenSignedOut(callback: () => void): void {
+/** Told when the session has ended, or when somebody else's runs on this device. */
+export function whenSignedOut(callback: (another: boolean) => void): () => void {
   onSignedOut = callback;
+  return () => {
+    onSignedOut = () => {};
+  };
 }
 
 async function reach(request: Request): Promise<Response> {
@@ -30,7 +37,11 @@ async function reach(request: Request): Promise<Response> {
 export const client = createClient<paths>({ baseUrl: window.location.origin, fetch: reach });
 client.use({
   onRequest({ request }) {
-    if (token) request.headers.set(TOKEN_HEADER, token);
+    if (asking) {
+      request.headers.set(TOKEN_HEADER, asking.token);
+      // The door tells who is there; every other call is somebody's own.
+      if (!request.url.endsWith("/api/session")) request.headers.set(USER_HEADER, asking.user);
+    }
     return request;
   },
 });
@@ -39,7 +50,8 @@ function problemFrom(body: unknown, status: number): Problem {
   const said = typeof body === "object" && body !== null ? (body as Record<string, unknown>) : {};
   const code = String(said.type ?? "").replace("urn:north-stride:problem:", "") || "unexpected";
   const faults = Array.isArray(said.faults) ? (said.faults as Fault[]) : [];
-  return new Problem(status, code, String(said.title ?? "Something went wrong."), faults);
+  const changed = Array.isArray(said.changed) ? (said.changed as string[]) : [];
+  return new Problem(status, code, String(said.title ?? "Something went wrong."), faults, changed);
 }
 
 /** The answer's content, or a Problem thrown. */
@@ -49,6 +61,7 @@ export async function take<T>(
   const { data, error, response } = await call;
   if (response.ok) return data as T;
   const problem = problemFrom(error, response.status);
-  if (problem.code === "not-signed-in") onSignedOut();
+  if (problem.code === "not-signed-in") onSignedOut(false);
+  if (problem.code === "another-user") onSignedOut(true);
   throw problem;
 }

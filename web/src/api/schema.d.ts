@@ -796,6 +796,18 @@ export interface components {
             flag_names: {
                 [key: string]: string;
             };
+            /** Gates */
+            gates: {
+                [key: string]: string;
+            };
+            /** Retakes */
+            retakes: {
+                [key: string]: string;
+            };
+            /** Criteria */
+            criteria: {
+                [key: string]: string;
+            };
         };
         /** ChangeOut */
         ChangeOut: {
@@ -834,7 +846,10 @@ export interface components {
             /** Source */
             source: string;
         };
-        /** ChangesOut */
+        /**
+         * ChangesOut
+         * @description `head` comes with any change, so that what was asked, planned or opened elsewhere is seen here.
+         */
         ChangesOut: {
             /** Revision */
             revision: number;
@@ -845,6 +860,7 @@ export interface components {
             state: "open" | "signed";
             /** Answers */
             answers: components["schemas"]["AnswerOut"][];
+            head: components["schemas"]["HeadOut"] | null;
         };
         /**
          * CheckedFileOut
@@ -919,8 +935,11 @@ export interface components {
         };
         /** CriterionOut */
         CriterionOut: {
-            /** Criterion */
-            criterion: string;
+            /**
+             * Criterion
+             * @enum {string}
+             */
+            criterion: "no_urgent_flag" | "passive_ranges" | "lunge" | "muscle_length" | "resisted_strength" | "heel_rise" | "hop" | "side_hop" | "reach_anterior" | "own_baseline" | "pain_now";
             /**
              * State
              * @enum {string}
@@ -1197,6 +1216,19 @@ export interface components {
             strength: "possible" | "likely" | "strong";
             /** Urgency */
             urgency: ("emergency" | "same_day" | "refer" | "recheck" | "train") | null;
+        };
+        /**
+         * HeadOut
+         * @description All of a screen but its entries: story, plan, overrides, schools, whose it is.
+         */
+        HeadOut: {
+            record: components["schemas"]["RecordHead"];
+            schools: components["schemas"]["Schools"];
+            /**
+             * First Side
+             * @enum {string}
+             */
+            first_side: "left" | "right";
         };
         /** HealthOut */
         HealthOut: {
@@ -1618,8 +1650,58 @@ export interface components {
              * @default []
              */
             planned?: string[];
+            consent?: components["schemas"]["ConsentPart"] | null;
+            /**
+             * Overrides
+             * @default []
+             */
+            overrides?: components["schemas"]["OverridePart"][];
             /** Entries */
             entries: components["schemas"]["EntryPart"][];
+        };
+        /**
+         * RecordHead
+         * @description All of a screen but its entries.
+         */
+        RecordHead: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "north-stride/screen";
+            /**
+             * Version
+             * @constant
+             */
+            version: 1;
+            /** Notice */
+            notice?: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "squad_screen" | "hip_complaint" | "ankle_injury" | "foot_complaint" | "follow_up" | "return_to_sport" | "teaching";
+            athlete: components["schemas"]["AthletePart"];
+            /** Examiner */
+            examiner?: string | null;
+            /** @default {} */
+            schools?: components["schemas"]["StrictSchools"];
+            intake?: components["schemas"]["IntakePart"] | null;
+            /**
+             * Planned
+             * @default []
+             */
+            planned?: string[];
             consent?: components["schemas"]["ConsentPart"] | null;
             /**
              * Overrides
@@ -1870,6 +1952,8 @@ export interface components {
             token: string;
             /** Idle Minutes */
             idle_minutes: number;
+            /** Seal Key */
+            seal_key: string;
         };
         /** SetUpInput */
         SetUpInput: {

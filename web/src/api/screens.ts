@@ -10,6 +10,9 @@ export type Difference = Schema["DifferenceOut"];
 export type Changes = Schema["ChangesOut"];
 export type HistoryLine = Schema["AnswerOut"];
 export type Preview = Schema["PreviewOut"];
+export type Identity = Schema["IdentityOut"];
+export type Signed = Schema["SignedOut"];
+export type CheckedFile = Schema["CheckedFileOut"];
 
 const at = (screen: string) => ({ params: { path: { screen_id: screen } } });
 
@@ -31,15 +34,35 @@ export const screensQuery = (athlete: string) =>
     queryFn: () => take(client.GET("/api/screens", { params: { query: { athlete } } })),
   });
 
-export const historyQuery = (screen: string, test: string, side: Side | null, field: string) =>
+export const signatureQuery = (screen: string, number: number) =>
   queryOptions({
-    queryKey: ["history", screen, test, side, field],
+    queryKey: ["signature", screen, number],
+    queryFn: () =>
+      take(
+        client.GET("/api/screens/{screen_id}/signatures/{number}", {
+          params: { path: { screen_id: screen, number } },
+        }),
+      ),
+    // Signed: it never changes.
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+interface HistoryPlace {
+  test: string;
+  side: Side | null;
+  key: string;
+  field: string;
+}
+
+export const historyQuery = (screen: string, { test, side, key, field }: HistoryPlace) =>
+  queryOptions({
+    queryKey: ["history", screen, test, side, key, field],
     queryFn: () =>
       take(
         client.GET("/api/screens/{screen_id}/history", {
           params: {
             path: { screen_id: screen },
-            query: { test, field, ...(side ? { side } : {}) },
+            query: { test, key, field, ...(side ? { side } : {}) },
           },
         }),
       ),
@@ -66,10 +89,11 @@ export const preview = (screen: string, answers: Answer[], signal: AbortSignal) 
     client.POST("/api/screens/{screen_id}/preview", { ...at(screen), body: { answers }, signal }),
   );
 
-export const signScreen = (screen: string, revision: number, password: string) =>
-  take(
-    client.POST("/api/screens/{screen_id}/sign", { ...at(screen), body: { revision, password } }),
-  );
+export const signScreen = (screen: string, shown: Identity, password: string) =>
+  take(client.POST("/api/screens/{screen_id}/sign", { ...at(screen), body: { shown, password } }));
+
+export const moveScreen = (screen: string, body: Schema["MoveInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/move", { ...at(screen), body }));
 
 export const amendScreen = (screen: string, body: Schema["AmendInput"]) =>
   take(client.POST("/api/screens/{screen_id}/amendments", { ...at(screen), body }));
@@ -78,14 +102,18 @@ export const arrangeAction = (screen: string, body: Schema["ArrangeInput"]) =>
   take(client.POST("/api/screens/{screen_id}/arrangements", { ...at(screen), body }));
 
 /** The file's text goes as it is: the server names faults by their place in it. */
-export const importRecord = (text: string) =>
-  take(
-    client.POST("/api/records", {
-      body: text as never,
-      bodySerializer: (body) => body as unknown as string,
-      headers: { "Content-Type": "application/json" },
-    }),
-  );
+const asFile = (text: string) => ({
+  body: text as never,
+  bodySerializer: (body: unknown) => body as string,
+  headers: { "Content-Type": "application/json" },
+});
+
+/** Whose file it is. Takes nothing. */
+export const checkRecord = (text: string) => take(client.POST("/api/records/check", asFile(text)));
+
+/** For the athlete who was shown, or a new one of this name. */
+export const importRecord = (text: string, whose: { athlete?: string; name?: string }) =>
+  take(client.POST("/api/records", { ...asFile(text), params: { query: whose } }));
 
 export const exportRecord = (screen: string) =>
   take(client.GET("/api/screens/{screen_id}/record", { ...at(screen), parseAs: "blob" }));

@@ -1,5 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import { client, type Schema, setToken, take } from "./client";
+import { askAs, client, type Schema, take } from "./client";
 
 export type Door = Schema["DoorOut"];
 export type Session = Schema["SessionOut"];
@@ -8,7 +8,7 @@ export const doorQuery = queryOptions({
   queryKey: ["door"],
   queryFn: async (): Promise<Door> => {
     const door = await take(client.GET("/api/session"));
-    setToken(door.session?.token ?? "");
+    askAs(door.session);
     return door;
   },
   staleTime: Number.POSITIVE_INFINITY,
@@ -16,17 +16,21 @@ export const doorQuery = queryOptions({
 
 export async function signIn(login: string, password: string): Promise<Session> {
   const session = await take(client.POST("/api/session", { body: { login, password } }));
-  setToken(session.token);
+  askAs(session);
   return session;
 }
 
 export async function setUp(body: Schema["SetUpInput"]): Promise<Session> {
   const session = await take(client.POST("/api/setup", { body }));
-  setToken(session.token);
+  askAs(session);
   return session;
 }
 
-export async function signOut(): Promise<void> {
-  await take(client.DELETE("/api/session"));
-  setToken("");
+/** Whether the server knows of it: it may be away, or know of no session any more. */
+export async function signOut(): Promise<boolean> {
+  const { error, response } = await client
+    .DELETE("/api/session")
+    .catch(() => ({ error: true, response: null }));
+  askAs(null);
+  return !error || response?.status === 401;
 }

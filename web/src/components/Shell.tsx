@@ -1,36 +1,74 @@
-import { useQueryClient } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
-import { signOut } from "../api/session";
+import { Link, NavLink, useLocation } from "react-router";
+import { PLACES, placesFor, stepsOf } from "../places/map";
 import { theme } from "../state/preferences";
+import { classes } from "./classes";
 import { Mark } from "./Mark";
-import { useSession } from "./session";
+import styles from "./Shell.module.css";
+import { useLeave, useSession } from "./session";
 import { useStore } from "./useStore";
 
 interface Props {
+  /** Whom it is about. */
   who?: ReactNode;
-  places?: ReactNode;
+  /** The screen whose path is shown. */
+  screen?: string;
+  saved?: ReactNode;
   urgent?: ReactNode;
   children: ReactNode;
 }
 
-/** The frame of every place: who it is about, what is urgent, where to go. */
-export function Shell({ who, places, urgent, children }: Props) {
+/** The frame of every place: one bar, what is urgent, the place itself. */
+export function Shell({ who, screen, saved, urgent, children }: Props) {
   return (
-    <div className="shell">
-      <header className="topbar">
-        <Link className="brand" to="/people">
+    <div className={styles.shell}>
+      <header className={styles.topbar}>
+        <Link className={styles.brand} to={PLACES[0].path} aria-label="North Stride">
           <Mark />
-          North Stride
         </Link>
-        <div className="who">{who}</div>
-        {places}
+        <Places />
+        <div className={styles.who}>{who}</div>
+        {screen ? <Path screen={screen} /> : null}
+        {saved}
         <ThemeSwitch />
         <Leave />
       </header>
-      <div className="urgent-bars">{urgent}</div>
+      <div>{urgent}</div>
       <main>{children}</main>
     </div>
+  );
+}
+
+/** The places that stand by themselves: a pine line under where one is. */
+function Places() {
+  const session = useSession();
+  return (
+    <nav className={styles.places} aria-label="Places">
+      {placesFor(session.role).map((place) => (
+        <NavLink key={place.path} to={place.path} className={classes(styles.place)}>
+          {place.name}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+/** The path of the open screen: an ink block where one is, every step can be entered. */
+function Path({ screen }: { screen: string }) {
+  const here = useLocation().pathname;
+  return (
+    <nav className={styles.path} aria-label="Path of this screen">
+      {stepsOf(screen).map((step) => (
+        <Link
+          key={step.to}
+          to={step.to}
+          className={styles.step}
+          aria-current={here.startsWith(step.to) ? "step" : undefined}
+        >
+          {step.name}
+        </Link>
+      ))}
+    </nav>
   );
 }
 
@@ -39,8 +77,8 @@ function ThemeSwitch() {
   return (
     <button
       type="button"
-      className="place"
-      onClick={() => theme.set(now === "dim" ? "light" : "dim")}
+      className={styles.place}
+      onClick={() => theme.setState(now === "dim" ? "light" : "dim")}
     >
       {now === "dim" ? "Light" : "Dim"}
     </button>
@@ -49,16 +87,11 @@ function ThemeSwitch() {
 
 function Leave() {
   const session = useSession();
-  const queries = useQueryClient();
-  const leave = async () => {
-    await signOut();
-    queries.clear();
-    window.location.assign("/");
-  };
+  const leave = useLeave();
   return (
     <button
       type="button"
-      className="place"
+      className={styles.place}
       onClick={leave}
       title={`${session.name}, ${session.role}`}
     >

@@ -1,21 +1,26 @@
-import { useId } from "react";
+import { type ChangeEventHandler, type FocusEventHandler, type Ref, useId } from "react";
 import Form from "react-bootstrap/Form";
 
-interface Props {
+export interface FieldProps {
   label: string;
-  value: string;
-  onChange: (value: string) => void;
   type?: "text" | "password" | "date" | "search";
-  fault?: string | null;
   hint?: string;
   autoComplete?: string;
   autoFocus?: boolean;
   required?: boolean;
-  list?: string;
+}
+
+interface Props extends FieldProps {
+  fault?: string | null;
+  value?: string;
+  name?: string;
+  ref?: Ref<HTMLInputElement>;
+  onChange?: ChangeEventHandler<HTMLInputElement>;
+  onBlur?: FocusEventHandler<HTMLInputElement>;
 }
 
 /** A labelled field with its hint and its fault beside it. */
-export function TextField({ label, value, onChange, fault, hint, type = "text", ...rest }: Props) {
+export function TextField({ label, fault, hint, type = "text", ...rest }: Props) {
   const id = useId();
   const below = [hint ? `${id}-hint` : "", fault ? `${id}-fault` : ""].filter(Boolean).join(" ");
   return (
@@ -24,8 +29,6 @@ export function TextField({ label, value, onChange, fault, hint, type = "text", 
       <Form.Control
         id={id}
         type={type}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
         isInvalid={Boolean(fault)}
         aria-describedby={below || undefined}
         maxLength={200}

@@ -3,21 +3,28 @@ import type { Session } from "../api/session";
 import { type DeviceServices, servicesFor } from "../state/device_services";
 import { today } from "../state/wording";
 
-export const SessionContext = createContext<Session | null>(null);
-
-export function useSession(): Session {
-  const session = useContext(SessionContext);
-  if (!session) throw new Error("nobody is signed in");
-  return session;
+interface SignedIn {
+  session: Session;
+  /** Ends the session here and in every tab, whether or not the server answers. */
+  leave: () => void;
 }
+
+export const SessionContext = createContext<SignedIn | null>(null);
+
+function useSignedIn(): SignedIn {
+  const found = useContext(SessionContext);
+  if (!found) throw new Error("nobody is signed in");
+  return found;
+}
+
+export const useSession = (): Session => useSignedIn().session;
+
+export const useLeave = (): (() => void) => useSignedIn().leave;
 
 /** Today in the clinic's time zone. */
 export const useToday = (): string => today(useSession().time_zone);
 
-export function useServices(): DeviceServices {
-  const session = useSession();
-  return servicesFor({ clinic: session.clinic_id, user: session.user_id });
-}
+export const useServices = (): DeviceServices => servicesFor(useSession());
 
 /** Signing, overriding, arranging, amending and exporting take a licence. */
 export const isLicensed = (session: Session): boolean =>

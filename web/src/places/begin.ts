@@ -3,10 +3,12 @@ import type { QueryClient } from "@tanstack/react-query";
 import { catalogueQuery } from "../api/catalogue";
 import { screenQuery } from "../api/screens";
 import { doorQuery } from "../api/session";
+import { loadAt, screenIn } from "./map";
 
-export function beginAt(path: string, queries: QueryClient): void {
+export function beginAt(address: string, queries: QueryClient): void {
   void queries.prefetchQuery(doorQuery);
-  const [, screen] = /^\/screens\/([^/]+)\//.exec(path) ?? [];
+  loadAt(address);
+  const screen = screenIn(address);
   if (!screen) return;
   const quietly = { retry: false };
   void queries.prefetchQuery({ ...catalogueQuery, ...quietly });

@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from "vitest";
 import { Problem } from "../api/problem";
-import type { Answer, Preview, Screen } from "../api/screens";
+import type { Answer, Changes, Preview, Screen } from "../api/screens";
 import { Bench } from "./bench";
 import { Drafts } from "./drafts";
 import { memory } from "./memory";
@@ -8,7 +8,7 @@ import { Outbox } from "./outbox";
 import { Sender } from "./sender";
 
 const owner = { clinic: "c", user: "u" };
-const left = { test: "made.up", side: "left", field: "values.reach" } as const;
+const left = { test: "made.up", side: "left", key: "", field: "values.reach" } as const;
 const right = { ...left, side: "right" } as const;
 
 const opened = {
@@ -30,6 +30,16 @@ function setUp(keep = memory(), faults: Preview["faults"] = [], alone?: Alone) {
   const bench = new Bench("s", opened, new Drafts(keep, owner, "s"), outbox, sender, ask);
   return { keep, bench, write, ask, outbox };
 }
+
+/** What another device wrote. */
+const changes = (places: object[], more: Partial<Changes> = {}): Changes =>
+  ({
+    revision: 2,
+    state: "open",
+    head: null,
+    answers: places.map((place) => ({ id: "x", revision: 2, by: "B.", at: null, ...place })),
+    ...more,
+  }) as unknown as Changes;
 
 const settle = () => new Promise((done) => setTimeout(done));
 
@@ -53,7 +63,7 @@ describe("the bench", () => {
     await settle();
     expect(write).toHaveBeenCalledOnce();
     expect(bench.value(left)).toBe(8);
-    expect(bench.state.get().drafts.size).toBe(0);
+    expect(bench.state.getState().drafts.size).toBe(0);
   });
 
   it("does not take a fault and keeps what was typed", async () => {
@@ -110,34 +120,59 @@ describe("the bench", () => {
 
   it("moves a value to the other side in one action, and changes two over", async () => {
     const { bench } = setUp();
-    bench.moveAcross("made.up", "values.reach", "left");
+    bench.moveAcross(left);
     expect([bench.value(left), bench.value(right)]).toEqual([null, 5]);
     bench.write([{ ...left, value: 9 }]);
-    bench.moveAcross("made.up", "values.reach", "right");
+    bench.moveAcross(right);
     expect([bench.value(left), bench.value(right)]).toEqual([5, 9]);
     bench.undo();
     expect([bench.value(left), bench.value(right)]).toEqual([9, 5]);
   });
 
+  it("takes what is being typed along when a value moves to the other side", async () => {
+    const { bench } = setUp();
+    bench.type(left, "8", null);
+    bench.type(right, "3", null);
+    bench.moveAcross(left);
+    expect([bench.value(left), bench.value(right)]).toEqual([3, 8]);
+    expect(bench.state.getState().drafts.size).toBe(0);
+  });
+
+  it("learns that the screen was signed elsewhere, though nothing else has changed", async () => {
+    const { bench } = setUp();
+    bench.apply(changes([], { revision: 1, state: "signed" }));
+    expect(bench.state.getState().signed).toBe(true);
+    bench.apply(changes([], { revision: 1 }));
+    expect(bench.state.getState().revision).toBe(1);
+  });
+
+  it("keeps values of two keys apart", async () => {
+    const { bench } = setUp();
+    const first = { ...left, key: "fibula" };
+    bench.write([{ ...first, value: 1 }]);
+    bench.write([{ ...left, key: "tibia", value: 2 }]);
+    expect([bench.value(first), bench.value({ ...left, key: "tibia" })]).toEqual([1, 2]);
+    expect(bench.value(left)).toBe(5);
+  });
+
   it("follows what others write without touching what is being typed", async () => {
     const { bench } = setUp();
     bench.type(left, "8", null);
-    const theirs = { ...right, id: "x", revision: 2, key: "", value: 3, by: "B.", at: null };
-    bench.apply({ revision: 2, state: "open", answers: [theirs] });
+    bench.apply(changes([{ ...right, value: 3 }]));
     expect(bench.value(right)).toBe(3);
     expect(bench.draft(left).text).toBe("8");
-    expect(bench.state.get().revision).toBe(2);
+    expect(bench.state.getState().revision).toBe(2);
   });
 
   it("keeps the last reading, marked old, while the server is away", async () => {
     const { bench, ask } = setUp();
     await settle();
-    expect(bench.state.get().readingCurrent).toBe(true);
+    expect(bench.state.getState().readingCurrent).toBe(true);
     ask.mockRejectedValue(new Problem(0, "no-server", "away"));
     bench.type(left, "8", null);
     await settle();
-    expect(bench.state.get().reading).toBe(reading);
-    expect(bench.state.get().readingCurrent).toBe(false);
+    expect(bench.state.getState().reading).toBe(reading);
+    expect(bench.state.getState().readingCurrent).toBe(false);
   });
 });
 
@@ -152,12 +187,36 @@ describe("two tabs of one device", () => {
       return work();
     });
     bench.write([{ ...left, value: 8 }]);
-    expect(bench.state.get().waiting.size).toBe(1);
+    expect(bench.state.getState().waiting.size).toBe(1);
     new Outbox(keep, owner).drop(outbox.list().map((waiting) => waiting.answer.id));
     myTurn();
     await settle();
     expect(write).not.toHaveBeenCalled();
-    expect(bench.state.get().waiting.size).toBe(0);
+    expect(bench.state.getState().waiting.size).toBe(0);
     expect(bench.value(left)).toBe(8);
+  });
+
+  it("leave what is under the hand as it is when the other one has sent", async () => {
+    const { keep, bench, outbox } = setUp(memory(), [], () => new Promise(() => {}));
+    bench.write([{ ...left, value: 8 }]);
+    bench.type(left, "12", null);
+    new Outbox(keep, owner).drop(outbox.list().map((waiting) => waiting.answer.id));
+    (bench as unknown as { settleElsewhere(): void }).settleElsewhere();
+    expect(bench.draft(left).text).toBe("12");
+    expect(bench.state.getState().fields.get("made.up|left||values.reach")?.value).toBe(5);
+  });
+});
+
+describe("what a device kept before places had a key", () => {
+  it("is taken up at its place", async () => {
+    const keep = memory();
+    const old = "north-stride/draft/c/u/s/made.up|left|values.reach";
+    keep.setItem(old, JSON.stringify({ text: "7", dial: null, problem: null }));
+    const { bench, write } = setUp(keep);
+    await settle();
+    await settle();
+    expect(bench.value(left)).toBe(7);
+    expect(write).toHaveBeenCalledOnce();
+    expect(keep.getItem(old)).toBeNull();
   });
 });

@@ -1,12 +1,20 @@
 // One screen at the bench: what stands, what waits, what is being typed, what it reads as.
-import type { Answer, Changes, Reading, Screen } from "../api/screens";
+import type { Answer, Changes, Screen } from "../api/screens";
 import { draftFaults, type QuickFault, withFault } from "./bench_faults";
+import {
+  type Change,
+  emptyBench,
+  placeOfAnswer,
+  readableDrafts,
+  sameJson,
+  waitingIn,
+} from "./bench_state";
 import type { Draft, Drafts } from "./drafts";
 import {
-  type Fields,
   fieldsOf,
   isValueField,
   type Json,
+  type KeyMeasures,
   type Place,
   placeKey,
   placeOf,
@@ -14,45 +22,15 @@ import {
 } from "./fields";
 import { type AskPreview, LiveReading } from "./live_reading";
 import type { Outbox } from "./outbox";
-import { type DialSetting, dialOf, type Parsed, parseTrials, textOf } from "./parse";
+import { type DialSetting, dialOf, parseTrials, textOf } from "./parse";
 import type { Delivered, Refusal, Sender } from "./sender";
-import { createStore } from "./store";
 
-export interface BenchState {
-  fields: Fields;
-  revision: number;
-  signed: boolean;
-  waiting: ReadonlyMap<string, Json>;
-  drafts: ReadonlyMap<string, Draft>;
-  faults: ReadonlyMap<string, string>;
-  reading: Reading | null;
-  /** False while the reading is older than what is typed. */
-  readingCurrent: boolean;
-  late: number;
-  canUndo: boolean;
-}
-
-export interface Change extends Place {
-  value: Json;
-}
-
-const sameJson = (a: Json, b: Json) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+export type { BenchState, Change } from "./bench_state";
 
 const NO_DRAFT: Draft = { text: "", dial: null, problem: null };
 
 export class Bench {
-  readonly state = createStore<BenchState>({
-    fields: new Map(),
-    revision: 0,
-    signed: false,
-    waiting: new Map(),
-    drafts: new Map(),
-    faults: new Map(),
-    reading: null,
-    readingCurrent: false,
-    late: 0,
-    canUndo: false,
-  });
+  readonly state = emptyBench();
   private readonly undoable: Change[][] = [];
   private readonly live: LiveReading;
   private readonly left: Map<string, Draft>;
@@ -65,25 +43,25 @@ export class Bench {
     private readonly outbox: Outbox,
     private readonly sender: Sender,
     ask: AskPreview,
+    keys: KeyMeasures = new Map(),
     private readonly quickFault: QuickFault = () => null,
     private readonly now: () => string = () => new Date().toISOString(),
   ) {
     this.live = new LiveReading(ask);
-    this.state.update((state) => ({
-      ...state,
-      fields: fieldsOf(opened.record),
+    this.state.setState({
+      fields: fieldsOf(opened.record, keys),
       revision: opened.revision,
       signed: opened.state === "signed",
       late: opened.late.length,
-      waiting: this.waitingNow(),
+      waiting: waitingIn(this.outbox, this.screen),
       drafts: drafts.all(),
-    }));
+    });
     this.stops = [
       sender.onDelivered((what) => this.delivered(what)),
       sender.onRefused((what) => this.refused(what)),
       sender.onEmpty(() => this.settleElsewhere()),
     ];
-    this.left = new Map(this.state.get().drafts);
+    this.left = new Map(this.state.getState().drafts);
     void this.read();
   }
 
@@ -94,24 +72,24 @@ export class Bench {
 
   /** What stands in a field: what waits to be sent comes before what the server has. */
   value(place: Place): Json {
-    const { waiting, fields } = this.state.get();
+    const { waiting, fields } = this.state.getState();
     const key = placeKey(place);
     return waiting.has(key) ? waiting.get(key) : (fields.get(key)?.value ?? null);
   }
 
   hasDraft(place: Place): boolean {
-    return this.state.get().drafts.has(placeKey(place));
+    return this.state.getState().drafts.has(placeKey(place));
   }
 
   draft(place: Place): Draft {
-    const typed = this.state.get().drafts.get(placeKey(place));
+    const typed = this.state.getState().drafts.get(placeKey(place));
     if (typed) return typed;
     const value = this.value(place);
     return { ...NO_DRAFT, text: textOf(value), dial: dialOf(value) };
   }
 
   problem(place: Place): string | null {
-    const { faults, drafts } = this.state.get();
+    const { faults, drafts } = this.state.getState();
     const key = placeKey(place);
     const found = faults.get(key) ?? drafts.get(key)?.problem ?? null;
     return found?.replace(/-(?=\d)/g, "−") ?? null;
@@ -124,14 +102,14 @@ export class Bench {
     const parsed = parseTrials(text, dial);
     let problem = parsed.kind === "fault" ? parsed.problem : null;
     if (parsed.kind === "value") problem = this.quickFault(place, parsed.value);
-    this.state.update((state) => ({ ...state, faults: withFault(state.faults, key, problem) }));
+    this.state.setState((state) => ({ faults: withFault(state.faults, key, problem) }));
     void this.read();
   }
 
   /** Takes a draft as the value. False where it cannot be taken; it stays as typed. */
   commit(place: Place): boolean {
     const key = placeKey(place);
-    const draft = this.state.get().drafts.get(key);
+    const draft = this.state.getState().drafts.get(key);
     if (!draft) return true;
     const value = this.settled(place, draft);
     if (value === undefined) return false;
@@ -143,7 +121,7 @@ export class Bench {
   /** After two seconds' rest: sent, while the text stays as it is under the hand. */
   rest(place: Place): void {
     const key = placeKey(place);
-    const draft = this.state.get().drafts.get(key);
+    const draft = this.state.getState().drafts.get(key);
     const value = draft && !draft.written ? this.settled(place, draft) : undefined;
     if (!draft || value === undefined || sameJson(value, this.value(place))) return;
     this.write([{ ...place, value }]);
@@ -152,11 +130,11 @@ export class Bench {
 
   /** Words being written, kept like every other key press. */
   keepText(place: Place, text: string): void {
-    this.keepDraft(placeKey(place), { text, dial: null, problem: null, written: true });
+    this.keepDraft(placeKey(place), { text, dial: null, problem: null });
   }
 
   textDraft(place: Place): string | null {
-    return this.state.get().drafts.get(placeKey(place))?.text ?? null;
+    return this.state.getState().drafts.get(placeKey(place))?.text ?? null;
   }
 
   /** Gives up a draft that cannot be taken. */
@@ -175,7 +153,7 @@ export class Bench {
 
   private keepDraft(key: string, draft: Draft): void {
     this.drafts.put(key, draft);
-    this.state.update((state) => ({ ...state, drafts: new Map(state.drafts).set(key, draft) }));
+    this.state.setState((state) => ({ drafts: new Map(state.drafts).set(key, draft) }));
   }
 
   /** What a reload or a closed lid left unsaved is taken once the server has judged it. */
@@ -183,7 +161,7 @@ export class Bench {
     const left = [...this.left];
     this.left.clear();
     for (const [key, draft] of left) {
-      const untouched = this.state.get().drafts.get(key) === draft;
+      const untouched = this.state.getState().drafts.get(key) === draft;
       const place = placeOf(key);
       if (untouched && isValueField(place.field)) this.commit(place);
     }
@@ -198,11 +176,10 @@ export class Bench {
     const answers = changes.map((change) => this.answer(change));
     this.outbox.put(this.screen, answers);
     for (const change of changes) this.forget(placeKey(change));
-    this.state.update((state) => ({
-      ...state,
-      waiting: this.waitingNow(),
+    this.state.setState({
+      waiting: waitingIn(this.outbox, this.screen),
       canUndo: this.undoable.length > 0,
-    }));
+    });
     this.sender.wake();
     void this.read();
   }
@@ -216,10 +193,8 @@ export class Bench {
   }
 
   /** A value that was entered on the wrong side. Where the other side holds one, they change places. */
-  moveAcross(test: string, field: string, from: "left" | "right"): void {
-    const to = from === "left" ? "right" : "left";
-    const here: Place = { test, side: from, field };
-    const there: Place = { test, side: to, field };
+  moveAcross(here: Place): void {
+    const there: Place = { ...here, side: here.side === "left" ? "right" : "left" };
     this.commit(here);
     this.commit(there);
     this.write([
@@ -230,9 +205,8 @@ export class Bench {
 
   /** What others wrote. Drafts stay as they are. */
   apply(changes: Changes): void {
-    if (changes.revision <= this.state.get().revision && changes.state === "open") return;
-    this.state.update((state) => ({
-      ...state,
+    if (changes.revision <= this.state.getState().revision && changes.state === "open") return;
+    this.state.setState((state) => ({
       fields: withChanges(state.fields, changes.answers),
       revision: Math.max(changes.revision, state.revision),
       signed: changes.state === "signed",
@@ -241,25 +215,16 @@ export class Bench {
   }
 
   private answer(change: Change): Answer {
-    const { test, side, field, value } = change;
-    return { id: crypto.randomUUID(), key: "", test, side, field, value, at: this.now() };
-  }
-
-  private waitingNow(): Map<string, Json> {
-    const waiting = new Map<string, Json>();
-    for (const { answer } of this.outbox.list(this.screen)) {
-      const side = answer.side ?? null;
-      waiting.set(placeKey({ test: answer.test, side, field: answer.field }), answer.value ?? null);
-    }
-    return waiting;
+    const { test, side, key, field, value } = change;
+    return { id: crypto.randomUUID(), test, side, key, field, value, at: this.now() };
   }
 
   private forget(key: string): void {
     this.drafts.drop(key);
-    this.state.update((state) => {
+    this.state.setState((state) => {
       const drafts = new Map(state.drafts);
       drafts.delete(key);
-      return { ...state, drafts, faults: withFault(state.faults, key, null) };
+      return { drafts, faults: withFault(state.faults, key, null) };
     });
   }
 
@@ -268,12 +233,11 @@ export class Bench {
     const late = new Set(what.late);
     const written = what.answers
       .filter((answer) => !late.has(answer.id))
-      .map((answer) => ({ ...answer, side: answer.side ?? null, by: null, at: answer.at ?? null }));
-    this.state.update((state) => ({
-      ...state,
+      .map((answer) => ({ ...answer, ...placeOfAnswer(answer), by: null, at: answer.at ?? null }));
+    this.state.setState((state) => ({
       // The revision stays: what others wrote in between still has to be fetched.
       fields: withChanges(state.fields, written as Changes["answers"]),
-      waiting: this.waitingNow(),
+      waiting: waitingIn(this.outbox, this.screen),
       late: state.late + late.size,
       signed: state.signed || late.size > 0,
     }));
@@ -281,11 +245,11 @@ export class Bench {
 
   /** What another tab of this device sent, or was refused, no longer waits here. */
   private settleElsewhere(): void {
-    const waiting = this.waitingNow();
+    const waiting = waitingIn(this.outbox, this.screen);
     const refused = [...this.drafts.all()].filter(([, draft]) => draft.problem !== null);
-    const gone = [...this.state.get().waiting].filter(([key]) => !waiting.has(key));
+    const gone = [...this.state.getState().waiting].filter(([key]) => !waiting.has(key));
     if (gone.length === 0) return;
-    this.state.update((state) => {
+    this.state.setState((state) => {
       const fields = new Map(state.fields);
       const drafts = new Map([...state.drafts, ...refused]);
       for (const [key, value] of gone) {
@@ -293,46 +257,33 @@ export class Bench {
         if (value === null) fields.delete(key);
         else fields.set(key, { value, by: null, at: null });
       }
-      return { ...state, fields, drafts, waiting };
+      return { fields, drafts, waiting };
     });
   }
 
   private refused(what: Refusal): void {
     if (what.screen !== this.screen) return;
     // The device has already made drafts of what was handed back.
-    this.state.update((state) => ({
-      ...state,
-      waiting: this.waitingNow(),
+    this.state.setState({
+      waiting: waitingIn(this.outbox, this.screen),
       drafts: this.drafts.all(),
-    }));
+    });
   }
 
   /** Asks what it reads as with everything typed so far. */
   private async read(): Promise<void> {
-    this.state.update((state) => ({ ...state, readingCurrent: false }));
-    const drafts = this.draftAnswers();
+    this.state.setState({ readingCurrent: false });
+    const drafts = readableDrafts(this.state.getState().drafts);
     const waiting = this.outbox.list(this.screen).map(({ answer }) => answer);
-    const found = await this.live.ask([...waiting, ...drafts.map(({ answer }) => answer)]);
+    const typed = drafts.map(({ change }) => this.answer(change));
+    const found = await this.live.ask([...waiting, ...typed]);
     // Away or overtaken: the last reading stays, marked as older than what is typed.
     if (!found) return;
-    this.state.update((state) => ({
-      ...state,
+    this.state.setState((state) => ({
       reading: found.reading,
       readingCurrent: true,
       faults: draftFaults(state.faults, drafts, found, waiting.length),
     }));
     this.takeUp();
-  }
-
-  private draftAnswers(): { key: string; answer: Answer }[] {
-    const found: { key: string; answer: Answer }[] = [];
-    for (const [key, draft] of this.state.get().drafts) {
-      const parsed: Parsed = parseTrials(draft.text, draft.dial);
-      const place = placeOf(key);
-      if (parsed.kind === "fault" || !isValueField(place.field)) continue;
-      const value = parsed.kind === "empty" ? null : parsed.value;
-      found.push({ key, answer: this.answer({ ...place, value }) });
-    }
-    return found;
   }
 }

@@ -1,38 +1,80 @@
-// One outbox and one sender for the signed-in user on this device.
+// One outbox and one sender for the signed-in user on this device, until they leave.
 import { writeAnswers } from "../api/screens";
-import { deviceName, type Owner } from "./device";
+import type { Session } from "../api/session";
+import { DeviceKeep, deviceName, type Owner } from "./device";
 import { Drafts, keepRefusal } from "./drafts";
 import { Outbox } from "./outbox";
+import { browserShared, Presence } from "./presence";
+import { seal, unseal } from "./seal";
 import { Sender } from "./sender";
 
 export interface DeviceServices {
   owner: Owner;
+  keep: DeviceKeep;
   outbox: Outbox;
   sender: Sender;
   drafts(screen: string): Drafts;
+  /** Ends them for good: nothing of this owner is sent or listened for any more. */
+  stop(): void;
 }
 
 const LOCK = "north-stride-sender";
+
+export const keep = new DeviceKeep(window.localStorage);
+export const presence = new Presence(browserShared(window.localStorage));
 
 /** Two tabs take turns; where the browser has no locks, sending twice is harmless. */
 function alone<T>(work: () => Promise<T>): Promise<T> {
   return navigator.locks ? (navigator.locks.request(LOCK, work) as Promise<T>) : work();
 }
 
-let current: DeviceServices | null = null;
+const ownerOf = (session: Session): Owner => ({ clinic: session.clinic_id, user: session.user_id });
 
-export function servicesFor(owner: Owner): DeviceServices {
-  if (current?.owner.user === owner.user && current.owner.clinic === owner.clinic) return current;
-  current?.sender.stop();
-  const keep = window.localStorage;
+function begin(owner: Owner): DeviceServices {
   const outbox = new Outbox(keep, owner);
   const sender = new Sender(outbox, deviceName(keep), writeAnswers, alone);
   sender.onRefused((what) => keepRefusal(keep, owner, what));
-  current = { owner, outbox, sender, drafts: (screen) => new Drafts(keep, owner, screen) };
-  sender.wake();
   const wake = () => sender.wake();
   window.addEventListener("online", wake);
   // Another tab put something in or took something out.
   window.addEventListener("storage", wake);
-  return current;
+  return {
+    owner,
+    keep,
+    outbox,
+    sender,
+    drafts: (screen) => new Drafts(keep, owner, screen),
+    stop: () => {
+      sender.stop();
+      window.removeEventListener("online", wake);
+      window.removeEventListener("storage", wake);
+    },
+  };
+}
+
+let current: { services: DeviceServices; name: string; key: string } | null = null;
+
+/** What the signed-in user works with. One at a time: another's is ended first. */
+export function servicesFor(session: Session): DeviceServices {
+  const owner = ownerOf(session);
+  const same =
+    current?.services.owner.user === owner.user && current.services.owner.clinic === owner.clinic;
+  if (current && same) return current.services;
+  current?.services.stop();
+  current = { services: begin(owner), name: session.name, key: session.seal_key };
+  current.services.sender.wake();
+  return current.services;
+}
+
+/** Before the places open: what this user left here sealed is theirs again. */
+export async function takeBack(session: Session): Promise<void> {
+  if (await unseal(keep, ownerOf(session), session.seal_key)) servicesFor(session).sender.wake();
+}
+
+/** Their owner leaves, or somebody else comes: nothing more is sent, what is unsent is sealed. */
+export async function leaveBehind(): Promise<void> {
+  const leaving = current;
+  current = null;
+  leaving?.services.stop();
+  if (leaving) await seal(keep, leaving.services.owner, leaving.name, leaving.key);
 }

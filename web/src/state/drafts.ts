@@ -1,6 +1,8 @@
 // What is being typed and not yet written. Kept on the device at every key press.
+
+import { placeOfAnswer } from "./bench_state";
 import { type Keep, keysUnder, type Owner, ownPrefix, readJson } from "./device";
-import { isValueField, placeKey } from "./fields";
+import { isValueField, placeKey, placeOf } from "./fields";
 import { type DialSetting, dialOf, textOf } from "./parse";
 import type { Refusal } from "./sender";
 
@@ -9,7 +11,7 @@ export interface Draft {
   dial: DialSetting | null;
   /** Why it was not taken, in the server's words. */
   problem: string | null;
-  /** Already sent after a rest, and kept only because the hand is still in the field. */
+  /** Sent after a rest, and kept only because the hand is still in the field. */
   written?: boolean;
 }
 
@@ -28,7 +30,8 @@ export class Drafts {
     const found = new Map<string, Draft>();
     for (const key of keysUnder(this.keep, this.prefix)) {
       const draft = readJson<Draft>(this.keep, key);
-      if (draft) found.set(key.slice(this.prefix.length), draft);
+      const own = key.slice(this.prefix.length);
+      if (draft) found.set(placeKey(placeOf(own)), draft);
     }
     return found;
   }
@@ -38,16 +41,20 @@ export class Drafts {
   }
 
   drop(place: string): void {
-    this.keep.removeItem(this.prefix + place);
+    for (const key of keysUnder(this.keep, this.prefix)) {
+      const own = key.slice(this.prefix.length);
+      // Also what was kept before places had a key.
+      if (placeKey(placeOf(own)) === place) this.keep.removeItem(key);
+    }
   }
 }
 
 /** What the server handed back, kept as it was typed with the reason beside it. */
 export function keepRefusal(keep: Keep, owner: Owner, what: Refusal): void {
-  const { test, field } = what.answer;
+  const { field } = what.answer;
   const value = what.answer.value ?? null;
   const text = isValueField(field) ? textOf(value) : JSON.stringify(value);
-  const place = placeKey({ test, side: what.answer.side ?? null, field });
+  const place = placeKey(placeOfAnswer(what.answer));
   const draft = { text, dial: dialOf(value), problem: what.problem };
   new Drafts(keep, owner, what.screen).put(place, draft);
 }

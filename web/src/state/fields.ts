@@ -1,15 +1,20 @@
-// What stands in each field of a screen, as the server has it.
+// What stands at each place of a screen, as the server has it. A place is test, side, key, field.
 
-import type { Test } from "../api/catalogue";
+import type { Catalogue, Test } from "../api/catalogue";
 import type { Side } from "../api/client";
 import type { Changes, Screen } from "../api/screens";
 
 export type Lane = Side | null;
 export type Json = unknown;
 
-export interface Place {
+/** Where entries of one test stand apart: on a side, at a bone, toe, space or position. */
+export interface EntryPlace {
   test: string;
   side: Lane;
+  key: string;
+}
+
+export interface Place extends EntryPlace {
   field: string;
 }
 
@@ -20,13 +25,21 @@ export interface Standing {
 }
 
 export type Fields = ReadonlyMap<string, Standing>;
+/** By test, the measure whose value is the key of its entries. */
+export type KeyMeasures = ReadonlyMap<string, string>;
+
+export const keyMeasures = (catalogue: Catalogue): KeyMeasures =>
+  new Map(catalogue.tests.flatMap((test) => (test.key ? [[test.code, test.key]] : [])));
 
 export const placeKey = (place: Place): string =>
-  [place.test, place.side ?? "", place.field].join("|");
+  [place.test, place.side ?? "", place.key, place.field].join("|");
 
 export function placeOf(key: string): Place {
-  const [test = "", side = "", field = ""] = key.split("|");
-  return { test, side: side === "left" || side === "right" ? side : null, field };
+  const parts = key.split("|");
+  // Kept on a device before places had a key: three parts.
+  const [test = "", side = "", own = "", field = ""] =
+    parts.length === 3 ? [parts[0], parts[1], "", parts[2]] : parts;
+  return { test, side: side === "left" || side === "right" ? side : null, key: own, field };
 }
 
 export const valueField = (measure: string): string => `values.${measure}`;
@@ -35,15 +48,17 @@ export const isValueField = (field: string): boolean => field.startsWith("values
 
 const ENTRY_FIELDS = ["pain", "seen", "declined", "method", "by_exception", "note"] as const;
 
-/** The open record's entries, field by field. A later entry replaces an earlier one. */
-export function fieldsOf(record: Screen["record"]): Map<string, Standing> {
+/** The open record's entries, field by field. A later entry of a place replaces an earlier one. */
+export function fieldsOf(record: Screen["record"], keys: KeyMeasures): Map<string, Standing> {
   const fields = new Map<string, Standing>();
   for (const entry of record.entries) {
     const side = entry.side ?? null;
+    const values = entry.values ?? {};
+    const key = keyText(values[keys.get(entry.test) ?? ""]);
     const who = { by: entry.by ?? null, at: entry.at ?? null };
     const put = (lane: Lane, field: string, value: Json) =>
-      fields.set(placeKey({ test: entry.test, side: lane, field }), { value, ...who });
-    for (const [measure, value] of Object.entries(entry.values ?? {})) {
+      fields.set(placeKey({ test: entry.test, side: lane, key, field }), { value, ...who });
+    for (const [measure, value] of Object.entries(values)) {
       if (side === null && isPerSide(value)) {
         for (const [own, part] of Object.entries(value))
           put(own as Side, valueField(measure), part);
@@ -59,6 +74,10 @@ export function fieldsOf(record: Screen["record"]): Map<string, Standing> {
   return fields;
 }
 
+/** A key as it stands in a place: codes as they are, numbers in digits. */
+const keyText = (value: Json): string =>
+  typeof value === "string" || typeof value === "number" ? String(value) : "";
+
 function isPerSide(value: Json): value is Record<string, Json> {
   if (typeof value !== "object" || value === null || Array.isArray(value)) return false;
   const keys = Object.keys(value);
@@ -69,7 +88,8 @@ function isPerSide(value: Json): value is Record<string, Json> {
 export function withChanges(fields: Fields, answers: Changes["answers"]): Map<string, Standing> {
   const next = new Map(fields);
   for (const answer of answers) {
-    const key = placeKey({ test: answer.test, side: answer.side ?? null, field: answer.field });
+    const { test, field } = answer;
+    const key = placeKey({ test, side: answer.side ?? null, key: answer.key, field });
     if (answer.value === null) next.delete(key);
     else next.set(key, { value: answer.value, by: answer.by, at: answer.at });
   }

@@ -45,7 +45,7 @@ describe("the sender", () => {
     expect(write).toHaveBeenCalledExactlyOnceWith("s1", [answer("a"), answer("b")], "device");
     expect(arrived).toHaveBeenCalledOnce();
     expect(outbox.list()).toEqual([]);
-    expect(sender.state.get()).toBe("idle");
+    expect(sender.state.getState()).toBe("idle");
   });
 
   it("waits while the server is away and goes on by itself", async () => {
@@ -60,12 +60,87 @@ describe("the sender", () => {
     const sender = new Sender(outbox, "device", write);
     sender.wake();
     await vi.advanceTimersByTimeAsync(0);
-    expect(sender.state.get()).toBe("waiting");
+    expect(sender.state.getState()).toBe("waiting");
     expect(outbox.list()).toHaveLength(1);
     await vi.advanceTimersByTimeAsync(5000);
-    expect(sender.state.get()).toBe("idle");
+    expect(sender.state.getState()).toBe("idle");
     expect(write).toHaveBeenCalledTimes(3);
     vi.useRealTimers();
+  });
+
+  it("begins again with short pauses once something has arrived", async () => {
+    vi.useFakeTimers();
+    const outbox = new Outbox(memory(), owner);
+    const away = () => Promise.reject(new Problem(0, "no-server", "away"));
+    const write = vi.fn<() => Promise<{ revision: number; late: string[] }>>();
+    for (let times = 0; times < 4; times += 1) write.mockImplementationOnce(away);
+    write.mockResolvedValueOnce({ revision: 1, late: [] });
+    write.mockImplementationOnce(away);
+    write.mockResolvedValue({ revision: 2, late: [] });
+    const sender = new Sender(outbox, "device", write);
+    outbox.put("s1", [answer("a")]);
+    sender.wake();
+    await vi.advanceTimersByTimeAsync(500 + 1000 + 2000 + 4000);
+    expect(write).toHaveBeenCalledTimes(5);
+    outbox.put("s1", [answer("b")]);
+    sender.wake();
+    await vi.advanceTimersByTimeAsync(499);
+    expect(write).toHaveBeenCalledTimes(6);
+    await vi.advanceTimersByTimeAsync(1);
+    expect(write).toHaveBeenCalledTimes(7);
+    vi.useRealTimers();
+  });
+
+  it("does not lose a wake-up that comes between two sends", async () => {
+    const outbox = new Outbox(memory(), owner);
+    const write = vi.fn(async () => ({ revision: 1, late: [] }));
+    const sender = new Sender(outbox, "device", write);
+    outbox.put("s1", [answer("a")]);
+    // Told it is empty, somebody writes once more before the sender has come to rest.
+    const stop = sender.onEmpty(() => {
+      stop();
+      outbox.put("s1", [answer("b")]);
+      sender.wake();
+    });
+    sender.wake();
+    await settle();
+    expect(write).toHaveBeenCalledTimes(2);
+    expect(outbox.list()).toEqual([]);
+  });
+
+  it("sends nothing more once its owner has left", async () => {
+    const outbox = new Outbox(memory(), owner);
+    const sent: string[] = [];
+    let arrive = () => {};
+    const write = vi.fn((_screen: string, answers: Answer[]) => {
+      sent.push(...answers.map((each) => each.id));
+      return new Promise<{ revision: number; late: string[] }>((done) => {
+        arrive = () => done({ revision: 1, late: [] });
+      });
+    });
+    const sender = new Sender(outbox, "device", write);
+    outbox.put("s1", [answer("a")]);
+    outbox.put("s2", [answer("b")]);
+    sender.wake();
+    await settle();
+    sender.stop();
+    arrive();
+    await settle();
+    sender.wake();
+    await settle();
+    expect(sent).toEqual(["a"]);
+    expect(outbox.list().map((waiting) => waiting.answer.id)).toEqual(["b"]);
+  });
+
+  it("keeps what waits when somebody else is signed in", async () => {
+    const outbox = new Outbox(memory(), owner);
+    outbox.put("s1", [answer("a")]);
+    const write = vi.fn().mockRejectedValue(new Problem(403, "another-user", "not yours"));
+    const sender = new Sender(outbox, "device", write);
+    sender.wake();
+    await settle();
+    expect(sender.state.getState()).toBe("another-user");
+    expect(outbox.list()).toHaveLength(1);
   });
 
   it("stops when signed out and goes on when woken", async () => {
@@ -78,7 +153,7 @@ describe("the sender", () => {
     const sender = new Sender(outbox, "device", write);
     sender.wake();
     await settle();
-    expect(sender.state.get()).toBe("signed-out");
+    expect(sender.state.getState()).toBe("signed-out");
     expect(outbox.list()).toHaveLength(1);
     sender.wake();
     await settle();

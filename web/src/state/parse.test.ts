@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Measure } from "../api/catalogue";
 import { dialOf, parseTrials, plain, shownNumber, signed, textOf, trialsOf } from "./parse";
 
-const angle = { kind: "angle", usual: [-20, 0] } as unknown as Measure;
+const angle = { kind: "angle", unit: "deg", usual: [-20, 0] } as unknown as Measure;
 
 describe("what is typed", () => {
   it.each([

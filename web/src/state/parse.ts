@@ -96,17 +96,6 @@ export function shownNumber(value: Json, how: "mean" | "median"): number | null 
   return sorted.length % 2 ? upper : ((sorted[middle - 1] ?? 0) + upper) / 2;
 }
 
-/** Outside what a limb can show: from the catalogue's data, so that Enter need not wait. */
-export function outOfRange(measure: Measure, value: Json): string | null {
-  const [low, high] = measure.plausible ?? [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
-  for (const trial of trialsOf(value)) {
-    if (trial < low || trial > high) return `${trial} is outside ${low} to ${high}.`;
-    if (measure.kind === "count" && !Number.isInteger(trial))
-      return `${trial} is not a whole number.`;
-  }
-  return null;
-}
-
 const UNITS: Record<Measure["unit"], string> = {
   deg: "°",
   mm: " mm",
@@ -126,7 +115,8 @@ export function plain(value: number): string {
 
 /** Where zero lies within what is usual, a plus tells as much as a minus; elsewhere it is noise. */
 export function signed(value: number, measure: Compared): string {
-  const aroundZero = measure.kind === "angle" && (measure.usual?.[0] ?? 0) <= 0;
+  // Only angles have a neutral position to go either way from.
+  const aroundZero = measure.unit === "deg" && (measure.usual?.[0] ?? 0) <= 0;
   const plus = aroundZero && value > 0 ? "+" : "";
   return `${plus}${plain(value)}`;
 }

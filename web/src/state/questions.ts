@@ -32,10 +32,14 @@ export function measureOf(test: Test, code: string): Measure {
 
 /** The rows of a step: a measure that stands in for another takes its row. */
 export function rowsOf(test: Test, step: Step, instead: Instead): Measure[] {
-  return step.measures
-    .map((code) => measureOf(test, code))
-    .filter((measure) => !measure.instead_of)
-    .map((measure) => measureOf(test, instead.get(measure.code) ?? measure.code));
+  return (
+    step.measures
+      // The key is part of the place, and asked before everything else.
+      .filter((code) => code !== test.key)
+      .map((code) => measureOf(test, code))
+      .filter((measure) => !measure.instead_of)
+      .map((measure) => measureOf(test, instead.get(measure.code) ?? measure.code))
+  );
 }
 
 /** The measure that can stand in a row's place, if the catalogue has one. */

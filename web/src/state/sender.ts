@@ -1,10 +1,11 @@
-// Sends the outbox, again and again until it is empty. One sender at a time on a device.
+// Sends one owner's outbox, again and again until it is empty. One sender at a time on a device.
 import { type Fault, Problem } from "../api/problem";
 import type { Answer } from "../api/screens";
 import type { Outbox } from "./outbox";
 import { createStore } from "./store";
 
-export type SendState = "idle" | "sending" | "waiting" | "signed-out";
+/** `another-user`: somebody else is signed in now, so what waits stays where it is. */
+export type SendState = "idle" | "sending" | "waiting" | "signed-out" | "another-user";
 
 export interface Refusal {
   screen: string;
@@ -29,11 +30,13 @@ const MOST_A_CALL = 100;
 const PAUSES_MS = [500, 1000, 2000, 4000, 8000];
 
 export class Sender {
-  readonly state = createStore<SendState>("idle");
+  readonly state = createStore<SendState>(() => "idle");
   private readonly delivered = new Set<(what: Delivered) => void>();
   private readonly refused = new Set<(what: Refusal) => void>();
   private readonly emptied = new Set<() => void>();
   private running = false;
+  private again = false;
+  private stopped = false;
   private tries = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -60,35 +63,42 @@ export class Sender {
     return () => this.emptied.delete(listener);
   }
 
-  /** Begin, or begin again after signing in. */
+  /** Begin, or begin again after signing in. While it runs it looks once more before it rests. */
   wake(): void {
+    if (this.stopped) return;
     clearTimeout(this.timer);
+    this.again = true;
     if (!this.running) void this.run();
   }
 
+  /** For good: its owner has left. What was on its way arrives, nothing more is sent. */
   stop(): void {
+    this.stopped = true;
     clearTimeout(this.timer);
   }
 
   private async run(): Promise<void> {
     this.running = true;
     try {
-      await this.alone(() => this.sendAll());
+      while (this.again && !this.stopped) {
+        this.again = false;
+        await this.alone(() => this.sendAll());
+      }
     } finally {
       this.running = false;
     }
   }
 
   private async sendAll(): Promise<void> {
-    for (;;) {
+    while (!this.stopped) {
       const batch = this.outbox.batch(MOST_A_CALL);
       if (!batch) {
         this.tries = 0;
-        this.state.set("idle");
+        this.state.setState("idle");
         for (const tell of this.emptied) tell();
         return;
       }
-      this.state.set("sending");
+      this.state.setState("sending");
       try {
         const written = await this.write(batch.screen, batch.answers, this.device);
         this.outbox.drop(batch.answers.map((answer) => answer.id));
@@ -103,12 +113,12 @@ export class Sender {
   /** True to go on at once, false to wait. */
   private recover(screen: string, answers: Answer[], error: unknown): boolean {
     const problem = error instanceof Problem ? error : new Problem(0, "no-server", String(error));
-    if (problem.code === "not-signed-in") {
-      this.state.set("signed-out");
+    if (problem.code === "not-signed-in" || problem.code === "another-user") {
+      this.state.setState(problem.code === "another-user" ? "another-user" : "signed-out");
       return false;
     }
     if (problem.passing || problem.code === "wrong-token") {
-      this.state.set("waiting");
+      this.state.setState("waiting");
       const pause = PAUSES_MS[Math.min(this.tries, PAUSES_MS.length - 1)];
       this.tries += 1;
       this.timer = setTimeout(() => this.wake(), pause);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Measure, Test } from "../api/catalogue";
 import type { Difference, Screen } from "../api/screens";
-import { fieldsOf, placeKey, withChanges } from "./fields";
+import { fieldsOf, placeKey, placeOf, withChanges } from "./fields";
 import { benchKey } from "./keys";
 import { backspace, isBelow, nextTrial, press, setBelow } from "./pad";
 import { questionAfter, questionsOf, rowsOf, stepsFor, twinOf } from "./questions";
@@ -60,16 +60,38 @@ describe("fields of a record", () => {
   } as unknown as Screen["record"];
 
   it("stand by test, side and field", () => {
-    const fields = fieldsOf(record);
-    expect(fields.get("t|left|values.a")?.value).toBe(1);
-    expect(fields.get("t|right|values.a")?.value).toBe(2);
-    expect(fields.get("t|left|seen")).toEqual({ value: ["x"], by: "B.", at: null });
+    const fields = fieldsOf(record, new Map());
+    expect(fields.get("t|left||values.a")?.value).toBe(1);
+    expect(fields.get("t|right||values.a")?.value).toBe(2);
+    expect(fields.get("t|left||seen")).toEqual({ value: ["x"], by: "B.", at: null });
+  });
+
+  it("are told apart by the key, and an empty list is an answer", () => {
+    const entries = [
+      { test: "t", side: "left", values: { bone: "fibula", tender: [] } },
+      { test: "t", side: "left", values: { bone: "tibia", tender: ["x"] } },
+      { test: "toe", side: "left", values: { toe: 1 } },
+    ];
+    const keys = new Map([
+      ["t", "bone"],
+      ["toe", "toe"],
+    ]);
+    const fields = fieldsOf({ entries } as unknown as Screen["record"], keys);
+    expect(fields.get("t|left|fibula|values.tender")?.value).toEqual([]);
+    expect(fields.get("t|left|tibia|values.tender")?.value).toEqual(["x"]);
+    expect(fields.get("toe|left|1|values.toe")?.value).toBe(1);
+    expect(placeOf("t|left|values.a")).toEqual({
+      test: "t",
+      side: "left",
+      key: "",
+      field: "values.a",
+    });
   });
 
   it("take changes, and null clears", () => {
-    const place = { test: "t", side: "left", field: "values.a" } as const;
-    const change = { ...place, id: "i", revision: 1, key: "", by: null, at: null };
-    const fields = withChanges(fieldsOf(record), [{ ...change, value: null }]);
+    const place = { test: "t", side: "left", key: "", field: "values.a" } as const;
+    const change = { ...place, id: "i", revision: 1, by: null, from_file: false, at: null };
+    const fields = withChanges(fieldsOf(record, new Map()), [{ ...change, value: null }]);
     expect(fields.has(placeKey(place))).toBe(false);
   });
 });
@@ -158,6 +180,9 @@ describe("urgent actions", () => {
     tests: [],
     sites: [],
     flag_names: { "vascular.deep_vein_thrombosis": "Clot in doubt" },
+    gates: {},
+    retakes: {},
+    criteria: {},
   };
   const action = (code: string, urgency: "emergency" | "recheck") => ({
     code,

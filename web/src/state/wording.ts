@@ -2,6 +2,7 @@
 import type { Catalogue, Compared, Measure } from "../api/catalogue";
 import type { Side } from "../api/client";
 import type { Difference, Reading } from "../api/screens";
+import { kindOf } from "./kinds";
 import { plain, unitOf } from "./parse";
 
 export const SIDE_LETTER: Record<Side, string> = { left: "L", right: "R" };
@@ -22,44 +23,17 @@ const PURPOSES: Record<string, string> = {
 
 export const purposeName = (code: string): string => PURPOSES[code] ?? readable(code);
 
-const RETAKES: Record<string, string> = {
-  back_not_flat: "The low back was not flat: the value flatters.",
-  pelvis_moved: "The pelvis or trunk moved: the crossing part is void.",
-  trials_disagree: "The trials differ by more than error.",
-  trunk_lean: "The trunk leaned: repeat with level shoulders.",
-  second_examiner: "Let a second examiner repeat it.",
-  passive_range_unchecked: "Check that the foot moves passively first.",
-  tapes_disagree: "The tapes of one side differ.",
-};
+export const retakeReason = (catalogue: Catalogue, code: string): string =>
+  catalogue.retakes[code] ?? readable(code);
 
-export const retakeReason = (code: string): string => RETAKES[code] ?? readable(code);
+export const gateWords = (catalogue: Catalogue, gate: string): string =>
+  catalogue.gates[gate] ?? readable(gate);
 
-const GATES: Record<string, string> = {
-  fracture_doubt: "A bone is in doubt: nothing is loaded.",
-  clot_doubt: "A clot is in doubt: the calf is left alone.",
-  hip_replacement: "A replaced hip: not into this position.",
-  growth_plate_doubt: "A growing hip is in doubt: nothing is loaded.",
-  recent_surgery: "Surgery within twelve weeks, or nobody knows when.",
-  acute_dislocation: "A joint may be out of place: nothing is moved.",
-};
+export const criterionWords = (catalogue: Catalogue, code: string): string =>
+  catalogue.criteria[code] ?? capital(readable(code));
 
-export const gateWords = (gate: string): string => GATES[gate] ?? readable(gate);
-
-const CRITERIA: Record<string, string> = {
-  no_urgent_flag: "No urgent flag, no strong instability",
-  passive_ranges: "Ranges like the other side",
-  lunge: "Lunge like the other side",
-  muscle_length: "Muscle length like the other side",
-  resisted_strength: "Strength 90 % or grade 5",
-  heel_rise: "Heel rise 90 %",
-  hop: "Hop 90 % and painless",
-  side_hop: "Side hop 90 % and painless",
-  reach_anterior: "Front reach within 40 mm",
-  own_baseline: "Not worse than the own baseline",
-  pain_now: "Pain now 2 or less",
-};
-
-export const criterionWords = (code: string): string => CRITERIA[code] ?? capital(readable(code));
+export const flagName = (catalogue: Catalogue, code: string): string =>
+  catalogue.flag_names[code] ?? readable(code.replace(".", " "));
 
 const STATES: Record<Reading["criteria"][number]["state"], string> = {
   met: "Met:",
@@ -117,7 +91,7 @@ export const errorWords = (measure: Compared, found: Difference): string =>
 
 /** How the sign goes, for the bar that asks. */
 export function signWords(measure: Measure): string | null {
-  if (measure.kind !== "angle") return null;
+  if (!kindOf(measure).dial) return null;
   return `− ${measure.words.negative}, + ${measure.words.positive}`;
 }
 
@@ -146,3 +120,19 @@ export function today(zone: string, now = new Date()): string {
   const part = (type: string) => parts.find((each) => each.type === type)?.value ?? "";
   return `${part("year")}-${part("month")}-${part("day")}`;
 }
+
+const PARTS: Record<string, string> = {
+  answers: "what was recorded",
+  story: "the story",
+  plan: "the plan",
+  overrides: "an opened gate",
+  athlete: "the athlete's facts",
+  schools: "how values are read",
+  screen: "the screen's day or purpose",
+  errors: "the error figures",
+  earlier: "an earlier screen",
+  rules: "the rules",
+};
+
+/** A part of what a reading is made from. */
+export const partWords = (part: string): string => PARTS[part] ?? readable(part);

@@ -68,6 +68,8 @@ def _people() -> None:
     minutes = sa.Column("idle_minutes", sa.Integer, nullable=False, server_default=sa.text("15"))
     op.add_column("clinics", minutes)
     op.create_check_constraint("idle_minutes", "clinics", "idle_minutes BETWEEN 1 AND 120")
+    key = sa.text("replace(gen_random_uuid()::text || gen_random_uuid()::text, '-', '')")
+    op.add_column("users", sa.Column("seal_key", sa.Text, nullable=False, server_default=key))
     op.add_column("sessions", sa.Column("device_hash", sa.Text))
     op.create_index(None, "sessions", ["clinic_id", "user_id", "device_hash"])
     op.drop_table("sign_in_failures")

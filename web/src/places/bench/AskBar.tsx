@@ -1,4 +1,5 @@
 import type { Test } from "../../api/catalogue";
+import { kindOf } from "../../state/kinds";
 import type { DialCode } from "../../state/parse";
 import { measureOf, type Question } from "../../state/questions";
 import { signWords } from "../../state/wording";
@@ -28,7 +29,7 @@ export function AskBar({ test, question, dial, onDial }: Props) {
         {measure.ask}
       </strong>
       <span className="ask-sign">{sign}</span>
-      {measure.kind === "angle" ? (
+      {kindOf(measure).dial ? (
         <select
           aria-label={`How ${measure.label} is read`}
           value={dial ?? ""}

@@ -4,21 +4,23 @@ import { catalogueQuery } from "../../api/catalogue";
 import { screenQuery } from "../../api/screens";
 import { Away } from "../../components/Away";
 import { ProblemNote } from "../../components/ProblemNote";
+import { SaveMark, useUnsaved } from "../../components/SaveMark";
+import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
 import { useServices } from "../../components/session";
 import { useStore } from "../../components/useStore";
-import { BenchHeader, ReadingLink, SaveMark } from "./BenchHeader";
+import type { Bench } from "../../state/bench";
+import { stepTo } from "../map";
 import { Rail } from "./Rail";
 import { stopsOf } from "./stops";
 import { TestBench } from "./TestBench";
 import { useBench } from "./useBench";
 
 /** Examine: the route down the side, the current test in two lanes. */
-export function BenchPlace() {
+export default function BenchPlace() {
   const { screen: id = "", test: chosen } = useParams();
   const navigate = useNavigate();
-  const { sender, outbox } = useServices();
-  useStore(sender.state);
+  const { outbox } = useServices();
   const screen = useQuery({ ...screenQuery(id), staleTime: Number.POSITIVE_INFINITY });
   const catalogue = useQuery(catalogueQuery);
   const bench = useBench(id, screen.data, catalogue.data);
@@ -36,23 +38,20 @@ export function BenchPlace() {
     const waits = outbox.list(id).length;
     return <Away waiting={screen.failureCount > 0 || catalogue.failureCount > 0 || waits > 0} />;
   }
-  const stops = stopsOf(catalogue.data, screen.data, bench.state.get().fields, chosen ?? null);
+  const { fields } = bench.state.getState();
+  const stops = stopsOf(catalogue.data, screen.data, fields, chosen ?? null);
   const stop = stops.find((candidate) => candidate.test.code === chosen) ?? stops[0];
   const place = stop ? stops.indexOf(stop) : -1;
   const go = (to: number) => {
     const next = stops[to];
-    if (next) void navigate(`/screens/${id}/bench/${next.test.code}`, { replace: true });
-    else if (to >= stops.length) void navigate(`/screens/${id}/reading`);
+    if (next) void navigate(stepTo(id, "bench", next.test.code), { replace: true });
+    else if (to >= stops.length) void navigate(stepTo(id, "reading"));
   };
   return (
     <Shell
-      who={<BenchHeader screen={screen.data} />}
-      places={
-        <>
-          <SaveMark bench={bench} />
-          <ReadingLink screen={id} />
-        </>
-      }
+      who={<ScreenHeader screen={screen.data} />}
+      screen={id}
+      saved={<BenchSaved bench={bench} screen={id} />}
     >
       <div className="bench">
         <Rail bench={bench} stops={stops} current={stop?.test.code ?? null} screen={id} />
@@ -72,4 +71,9 @@ export function BenchPlace() {
       </div>
     </Shell>
   );
+}
+
+function BenchSaved({ bench, screen }: { bench: Bench; screen: string }) {
+  const { faults } = useStore(bench.state);
+  return <SaveMark unsaved={useUnsaved(screen, [...faults.keys()])} />;
 }

@@ -12,14 +12,16 @@ const SIDES: readonly Side[] = ["left", "right"];
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   steps: Step[];
 }
 
 /** What the steps before gave, small, so that the eye can compare without going back. */
-export function EarlierRows({ bench, test, steps }: Props) {
+export function EarlierRows({ bench, test, entryKey, steps }: Props) {
   useStore(bench.state);
   const said = (measure: Measure, side: Side): string | null => {
-    const value = bench.value({ test: test.code, side, field: valueField(measure.code) });
+    const field = valueField(measure.code);
+    const value = bench.value({ test: test.code, side, key: entryKey, field });
     const number = shownNumber(value, "mean");
     return number === null ? null : `${signed(number, measure)}${unitOf(measure)}`;
   };

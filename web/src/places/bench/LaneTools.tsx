@@ -15,6 +15,7 @@ import { PainCard, painWords } from "./PainCard";
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   screen: Screen;
   now: Question | null;
   sites: Site[];
@@ -36,12 +37,15 @@ export function LaneTools(props: Props) {
 }
 
 function ToolLane(props: Props & { side: Side }) {
-  const { bench, test, side } = props;
+  const { bench, test, entryKey, side } = props;
   const [open, setOpen] = useState<Tool | null>(null);
   const card = useRef<HTMLDivElement>(null);
   const opener = useRef<HTMLButtonElement | null>(null);
   const lane = entryLane(test, side);
-  const held = (field: string) => bench.value({ test: test.code, side: lane, field });
+  const held = (field: string) => {
+    const key = field === "declined" ? "" : entryKey;
+    return bench.value({ test: test.code, side: lane, key, field });
+  };
   const hasValues = holdsValues(bench, test, side);
   useEffect(() => {
     if (open) card.current?.querySelector<HTMLElement>("button, input, textarea")?.focus();
@@ -98,7 +102,7 @@ function ToolLane(props: Props & { side: Side }) {
 }
 
 function holdsValues(bench: Bench, test: Test, side: Side): boolean {
-  const { fields, waiting } = bench.state.get();
+  const { fields, waiting } = bench.state.getState();
   return [...fields.keys(), ...waiting.keys()].some((key) => {
     const place = placeOf(key);
     const here = place.test === test.code && (place.side === side || place.side === null);

@@ -1,16 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Measure, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { historyQuery, type Screen } from "../../api/screens";
+import { type HistoryLine, historyQuery, type Screen } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import type { Bench } from "../../state/bench";
-import { valueField } from "../../state/fields";
-import { shownNumber, signed, textOf, unitOf } from "../../state/parse";
+import { type Place, valueField } from "../../state/fields";
+import { kindOf } from "../../state/kinds";
 import { measureOf, other, type Question } from "../../state/questions";
 
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   screen: Screen;
   now: Question;
   side: Side;
@@ -18,13 +19,15 @@ interface Props {
 }
 
 /** For the measure in hand: to the other side, and everything this lane has held. */
-export function MoreCard({ bench, test, screen, now, side, onClose }: Props) {
+export function MoreCard({ bench, test, entryKey, screen, now, side, onClose }: Props) {
   const measure = measureOf(test, now.measure);
   const field = valueField(measure.code);
-  const value = bench.value({ test: test.code, side, field });
-  const across = bench.value({ test: test.code, side: other(side), field });
+  const here = { test: test.code, side, key: entryKey, field };
+  const value = bench.value(here);
+  const across = bench.value({ ...here, side: other(side) });
+  const said = (held: unknown) => kindOf(measure).said(held, measure, "mean");
   const move = () => {
-    bench.moveAcross(test.code, field, side);
+    bench.moveAcross(here);
     onClose();
   };
   return (
@@ -34,12 +37,12 @@ export function MoreCard({ bench, test, screen, now, side, onClose }: Props) {
         <div className="toggles">
           <button type="button" onClick={move}>
             {across === null
-              ? `Wrong side: move ${said(measure, value)} to the ${other(side)}`
-              : `Wrong side: change ${said(measure, value)} and ${said(measure, across)} over`}
+              ? `Wrong side: move ${said(value)} to the ${other(side)}`
+              : `Wrong side: change ${said(value)} and ${said(across)} over`}
           </button>
         </div>
       ) : null}
-      <History screen={screen} test={test} measure={measure} side={side} />
+      <History screen={screen} place={here} measure={measure} />
       <button type="button" className="card-close" onClick={onClose}>
         Close
       </button>
@@ -47,23 +50,16 @@ export function MoreCard({ bench, test, screen, now, side, onClose }: Props) {
   );
 }
 
-function said(measure: Measure, value: unknown): string {
-  const number = measure.kind === "angle" ? shownNumber(value, "mean") : null;
-  return number === null ? textOf(value) : `${signed(number, measure)}${unitOf(measure)}`;
-}
-
 interface HistoryProps {
   screen: Screen;
-  test: Test;
+  place: Place;
   measure: Measure;
-  side: Side;
 }
 
 const CLOCK = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 
-function History({ screen, test, measure, side }: HistoryProps) {
-  const field = valueField(measure.code);
-  const lines = useQuery(historyQuery(screen.record.id, test.code, side, field));
+function History({ screen, place, measure }: HistoryProps) {
+  const lines = useQuery(historyQuery(screen.record.id, place));
   if (lines.error) return <ProblemNote error={lines.error} />;
   if (!lines.data) return <p className="muted">Looking</p>;
   if (lines.data.length === 0) return <p className="muted">Nothing was written here yet.</p>;
@@ -71,12 +67,20 @@ function History({ screen, test, measure, side }: HistoryProps) {
     <ul className="history" aria-label="What was written here, newest first">
       {lines.data.map((line) => (
         <li key={line.id}>
-          <strong>{line.value === null ? "cleared" : textOf(line.value)}</strong>
+          <strong>
+            {line.value === null ? "cleared" : kindOf(measure).said(line.value, measure, "mean")}
+          </strong>
           <span className="muted">
-            {[line.by, line.at ? CLOCK.format(new Date(line.at)) : null].filter(Boolean).join(", ")}
+            {[byWords(line), line.at ? CLOCK.format(new Date(line.at)) : null]
+              .filter(Boolean)
+              .join(", ")}
           </span>
         </li>
       ))}
     </ul>
   );
 }
+
+/** A name an imported file brought is nobody's here. */
+const byWords = (line: HistoryLine): string | null =>
+  line.by && line.from_file ? `${line.by}, as written in the file` : line.by;

@@ -15,9 +15,10 @@ const REASONS = ["too sore", "refused", "cannot get into position", "no time"];
 
 /** Not done, with the reason: then the screen can be complete without it. */
 export function NotDoneCard({ bench, test, lane, hasValues, onClose }: Props) {
-  const place = { test: test.code, side: lane, field: "declined" };
+  // Not doing a test is of the whole test on that side, whichever bone or toe is in hand.
+  const place = { test: test.code, side: lane, key: "", field: "declined" };
   const held = bench.value(place);
-  const [own, setOwn] = useState("");
+  const [own, setOwn] = useState(bench.textDraft(place) ?? "");
   const write = (reason: string | null) => {
     bench.write([{ ...place, value: reason }]);
     onClose();
@@ -48,7 +49,14 @@ export function NotDoneCard({ bench, test, lane, hasValues, onClose }: Props) {
       </fieldset>
       <label className="note-label">
         Other reason
-        <input value={own} maxLength={200} onChange={(event) => setOwn(event.target.value)} />
+        <input
+          value={own}
+          maxLength={200}
+          onChange={(event) => {
+            setOwn(event.target.value);
+            bench.keepText(place, event.target.value);
+          }}
+        />
       </label>
       <div className="toggles">
         <button type="button" disabled={!own.trim()} onClick={() => write(own.trim())}>

@@ -6,13 +6,14 @@ import type { Lane } from "../../state/fields";
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   lane: Lane;
   onClose: () => void;
 }
 
 /** A line in the examiner's own words. Kept on this device while it is written. */
-export function NoteCard({ bench, test, lane, onClose }: Props) {
-  const place = { test: test.code, side: lane, field: "note" };
+export function NoteCard({ bench, test, entryKey, lane, onClose }: Props) {
+  const place = { test: test.code, side: lane, key: entryKey, field: "note" };
   const kept = bench.textDraft(place);
   const [text, setText] = useState(kept ?? String(bench.value(place) ?? ""));
   const save = () => {

@@ -19,6 +19,7 @@ import { questionId } from "./focus";
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   measure: Measure;
   question: Question;
   now: Question;
@@ -32,11 +33,16 @@ const REST_MS = 2000;
 
 /** A number in its lane: typed as it is said, shown big, its trials beside it. */
 export function NumberCell(props: Props) {
-  const { bench, test, measure, question, now, dial, how = "mean" } = props;
+  const { bench, test, entryKey, measure, question, now, dial, how = "mean" } = props;
   useStore(bench.state);
   const byTouch = useStore(touching);
   const [inHand, setInHand] = useState(false);
-  const place = { test: test.code, side: question.side, field: valueField(measure.code) };
+  const place = {
+    test: test.code,
+    side: question.side,
+    key: entryKey,
+    field: valueField(measure.code),
+  };
   const draft = bench.draft(place);
   const value = bench.value(place);
   const problem = bench.problem(place);
@@ -62,8 +68,7 @@ export function NumberCell(props: Props) {
     props.onAccept();
   };
   const touched = (event: PointerEvent) => {
-    if (event.pointerType !== "mouse") touching.set(true);
-    else touching.set(false);
+    touching.setState(event.pointerType !== "mouse");
   };
   const turn = (direction: 1 | -1) => {
     if (dial) bench.type(place, draft.text, { dial, direction });

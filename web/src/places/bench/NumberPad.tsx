@@ -1,6 +1,7 @@
 import type { Measure, Test } from "../../api/catalogue";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
+import { kindOf } from "../../state/kinds";
 import { backspace, isBelow, nextTrial, press, setBelow } from "../../state/pad";
 import type { DialCode, DialSetting } from "../../state/parse";
 import { other, type Question } from "../../state/questions";
@@ -9,6 +10,7 @@ import { focusQuestion } from "./focus";
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   measure: Measure;
   now: Question;
   dial: DialCode | null;
@@ -18,8 +20,9 @@ interface Props {
 const KEYS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0"];
 
 /** Our own pad: some tablets show no minus. It types into the field in hand. */
-export function NumberPad({ bench, test, measure, now, dial, onAccept }: Props) {
-  const place = { test: test.code, side: now.side, field: valueField(measure.code) };
+export function NumberPad({ bench, test, entryKey, measure, now, dial, onAccept }: Props) {
+  const field = valueField(measure.code);
+  const place = { test: test.code, side: now.side, key: entryKey, field };
   const draft = bench.draft(place);
   const setting: DialSetting | null = dial ? { dial, direction: draft.dial?.direction ?? 1 } : null;
   const type = (text: string) => {
@@ -36,7 +39,7 @@ export function NumberPad({ bench, test, measure, now, dial, onAccept }: Props) 
   const side = now.side ?? "both";
   return (
     <div className={`pad pad-${side}`}>
-      {measure.kind === "angle" ? (
+      {kindOf(measure).dial ? (
         <fieldset className="pad-sign" aria-label="Which way">
           {[false, true].map((down) => (
             <button

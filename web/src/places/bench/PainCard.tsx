@@ -12,6 +12,7 @@ interface Pain {
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   lane: Lane;
   sites: Site[];
   onClose: () => void;
@@ -31,8 +32,8 @@ export function painWords(value: Json): string {
 }
 
 /** How much, where, and whether it is the pain they came with: asked only when it hurts. */
-export function PainCard({ bench, test, lane, sites, onClose }: Props) {
-  const place = { test: test.code, side: lane, field: "pain" };
+export function PainCard({ bench, test, entryKey, lane, sites, onClose }: Props) {
+  const place = { test: test.code, side: lane, key: entryKey, field: "pain" };
   const pain = asPain(bench.value(place));
   const write = (next: Pain | null) => bench.write([{ ...place, value: next }]);
   const change = (part: Partial<Pain>) => write({ ...pain, present: true, ...part });

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import type { Fields } from "../../state/fields";
+import { stepTo } from "../map";
 import { inPositions, laneDone, type Stop } from "./stops";
 
 interface Props {
@@ -34,7 +35,7 @@ export function Rail({ bench, stops, current, screen }: Props) {
                 key={test.code}
                 className="rail-line"
                 aria-current={test.code === current}
-                to={`/screens/${screen}/bench/${test.code}`}
+                to={stepTo(screen, "bench", test.code)}
                 replace
               >
                 <StopMark

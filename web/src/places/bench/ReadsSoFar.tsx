@@ -3,21 +3,25 @@ import { SideMark } from "../../components/SideMark";
 import { Tally } from "../../components/Tally";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
-import { readable, retakeReason } from "../../state/wording";
+import { flagName, retakeReason } from "../../state/wording";
 
 /** Flags as they stand with everything typed, reasons first. */
 export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Catalogue }) {
   const { reading, readingCurrent } = useStore(bench.state);
-  const name = (code: string) => catalogue.flag_names[code] ?? readable(code.replace(".", " "));
   return (
     <section aria-label="Reads as so far" aria-busy={!readingCurrent} className="reads">
       <h2 className="panel-title">Reads as so far</h2>
+      {reading && !readingCurrent ? (
+        <p className="muted" role="status">
+          Older than what is typed.
+        </p>
+      ) : null}
       {reading?.flags.map((flag) => (
         <div key={`${flag.code} ${flag.side}`} className="reads-flag">
           <div>
             <Tally strength={flag.strength} /> {flag.side ? <SideMark side={flag.side} /> : null}
           </div>
-          <strong>{name(flag.code)}</strong>
+          <strong>{flagName(catalogue, flag.code)}</strong>
           <div className="muted">{flag.because.map((reason) => reason.says).join(" ")}</div>
         </div>
       ))}
@@ -26,7 +30,7 @@ export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Cata
           <div>
             <strong>do again</strong> {retake.side ? <SideMark side={retake.side} /> : null}
           </div>
-          <div className="muted">{retakeReason(retake.reason)}</div>
+          <div className="muted">{retakeReason(catalogue, retake.reason)}</div>
         </div>
       ))}
       {(["left", "right"] as const)

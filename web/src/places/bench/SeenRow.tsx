@@ -7,27 +7,30 @@ import { entryLane } from "../../state/fields";
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   step: Step;
 }
 
 /** What was seen, in the same order in both lanes. */
-export function SeenRow({ bench, test, step }: Props) {
+export function SeenRow(props: Props) {
+  const { bench, step } = props;
   useStore(bench.state);
   if (step.seen.length === 0) return null;
   return (
     <div className="lanes seen-row">
-      <SeenLane bench={bench} test={test} step={step} side="left" />
+      <SeenLane {...props} side="left" />
       <div className="spine">
         <strong>Seen</strong>
         <span className="muted">tick what spoils it</span>
       </div>
-      <SeenLane bench={bench} test={test} step={step} side="right" />
+      <SeenLane {...props} side="right" />
     </div>
   );
 }
 
-function SeenLane({ bench, test, step, side }: Props & { side: Side }) {
-  const place = { test: test.code, side: entryLane(test, side), field: "seen" };
+function SeenLane({ bench, test, entryKey, step, side }: Props & { side: Side }) {
+  const lane = entryLane(test, side);
+  const place = { test: test.code, side: lane, key: entryKey, field: "seen" };
   const value = bench.value(place);
   const held = Array.isArray(value) ? (value as string[]) : [];
   const toggle = (code: string) => {

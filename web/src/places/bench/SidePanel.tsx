@@ -3,9 +3,11 @@ import { FigureView } from "../../components/FigureView";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { isValueField, placeOf } from "../../state/fields";
+import { kindOf } from "../../state/kinds";
 import type { DialCode } from "../../state/parse";
 import { touching } from "../../state/preferences";
 import { measureOf, type Question } from "../../state/questions";
+import { placeWords } from "../../state/saving";
 import { gateWords } from "../../state/wording";
 import { NumberPad } from "./NumberPad";
 import { ReadsSoFar } from "./ReadsSoFar";
@@ -13,6 +15,7 @@ import { ReadsSoFar } from "./ReadsSoFar";
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   step: Step;
   catalogue: Catalogue;
   now: Question | null;
@@ -25,7 +28,7 @@ export function SidePanel(props: Props) {
   const { bench, test, step, catalogue, now } = props;
   const byTouch = useStore(touching);
   const measure = now ? measureOf(test, now.measure) : null;
-  const typed = measure && (measure.unit !== "1" || measure.kind === "count");
+  const typed = measure && kindOf(measure).asked === "number";
   return (
     <aside
       className="panel bench-side"
@@ -38,7 +41,7 @@ export function SidePanel(props: Props) {
       ) : (
         <SetUp test={test} step={step} />
       )}
-      <HeldHere bench={bench} test={test} />
+      <HeldHere bench={bench} test={test} catalogue={catalogue} />
       <NotTaken bench={bench} />
       <ReadsSoFar bench={bench} catalogue={catalogue} />
     </aside>
@@ -71,13 +74,13 @@ function SetUp({ test, step }: { test: Test; step: Step }) {
 }
 
 /** A gate that holds this test: said while it is open, not found out afterwards. */
-function HeldHere({ bench, test }: { bench: Bench; test: Test }) {
+function HeldHere({ bench, test, catalogue }: Pick<Props, "bench" | "test" | "catalogue">) {
   const { reading } = useStore(bench.state);
   const held = reading?.held.filter((item) => item.test === test.code) ?? [];
   return held.map((item) => (
     <p key={`${item.side} ${item.gate}`} className="caution" role="status">
-      <strong>Held {item.side ?? ""}.</strong> {gateWords(item.gate)} What is written is kept and
-      not read.
+      <strong>Held {item.side ?? ""}.</strong> {gateWords(catalogue, item.gate)} What is written is
+      kept and not read.
     </p>
   ));
 }
@@ -94,7 +97,7 @@ function NotTaken({ bench }: { bench: Bench }) {
       <h2 className="panel-title fault">Not taken</h2>
       {refused.map(([key, draft]) => (
         <p key={key}>
-          {placeOf(key).field}, {placeOf(key).side}: {draft.text}. {draft.problem}{" "}
+          {placeWords(key)}: {draft.text}. {draft.problem}{" "}
           <button type="button" className="spine-link" onClick={() => bench.discard(key)}>
             Discard
           </button>

@@ -11,12 +11,13 @@ import { parseTrials, shownNumber } from "../../state/parse";
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   step: Step;
   how: "mean" | "median" | undefined;
 }
 
 /** The same drawing in both lanes, moved by what is typed. */
-export function StepFigures({ bench, test, step, how = "mean" }: Props) {
+export function StepFigures({ bench, test, entryKey, step, how = "mean" }: Props) {
   useStore(bench.state);
   const drawn = step.figure && FIGURES[step.figure.kind];
   const lane = (side: Side) => (
@@ -27,7 +28,7 @@ export function StepFigures({ bench, test, step, how = "mean" }: Props) {
           test={test}
           step={step}
           side={side}
-          numbers={numbersOf(bench, test, side, how)}
+          numbers={numbersOf(bench, test, side, entryKey, how)}
         />
       ) : null}
     </div>
@@ -49,10 +50,10 @@ export function StepFigures({ bench, test, step, how = "mean" }: Props) {
 }
 
 /** What is being typed moves the figure already. */
-function numbersOf(bench: Bench, test: Test, side: Side, how: "mean" | "median") {
+function numbersOf(bench: Bench, test: Test, side: Side, key: string, how: "mean" | "median") {
   const numbers: Record<string, number | null> = {};
   for (const measure of test.measures) {
-    const place = { test: test.code, side, field: valueField(measure.code) };
+    const place = { test: test.code, side, key, field: valueField(measure.code) };
     const draft = bench.draft(place);
     const parsed = parseTrials(draft.text, draft.dial);
     const fine = parsed.kind === "value" && !bench.problem(place);

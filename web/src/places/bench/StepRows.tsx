@@ -3,6 +3,7 @@ import { DifferenceBar } from "../../components/DifferenceBar";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { type Lane, lanesOf } from "../../state/fields";
+import { kindOf } from "../../state/kinds";
 import type { DialCode } from "../../state/parse";
 import { type Instead, type Question, rowsOf, twinOf } from "../../state/questions";
 import { ChoiceCell } from "./ChoiceCell";
@@ -11,6 +12,7 @@ import { NumberCell } from "./NumberCell";
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   step: Step;
   instead: Instead;
   now: Question;
@@ -57,7 +59,7 @@ function MeasureRow(props: Props & { measure: Measure }) {
   const cell = (side: Lane) => {
     const question: Question = { step: step.code, measure: measure.code, side };
     const own = { ...props, question, dial: props.dialOf(question) };
-    return measure.kind in NUMBERS ? <NumberCell {...own} /> : <ChoiceCell {...own} />;
+    return kindOf(measure).asked === "number" ? <NumberCell {...own} /> : <ChoiceCell {...own} />;
   };
   if (lanesOf(test, measure.code).includes(null)) {
     return (
@@ -75,12 +77,3 @@ function MeasureRow(props: Props & { measure: Measure }) {
     </div>
   );
 }
-
-const NUMBERS: Readonly<Record<string, true>> = {
-  angle: true,
-  length: true,
-  time: true,
-  force: true,
-  mass: true,
-  count: true,
-};

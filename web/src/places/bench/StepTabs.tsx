@@ -6,12 +6,13 @@ import { lanesOf, valueField } from "../../state/fields";
 interface Props {
   bench: Bench;
   test: Test;
+  entryKey: string;
   steps: Step[];
   current: string;
   onStep: (index: number) => void;
 }
 
-export function StepTabs({ bench, test, steps, current, onStep }: Props) {
+export function StepTabs({ bench, test, entryKey, steps, current, onStep }: Props) {
   useStore(bench.state);
   if (steps.length < 2) return null;
   return (
@@ -24,7 +25,7 @@ export function StepTabs({ bench, test, steps, current, onStep }: Props) {
           onClick={() => onStep(index)}
         >
           {index + 1} {step.title}
-          {progress(bench, test, step)}
+          {progress(bench, test, entryKey, step)}
         </button>
       ))}
     </div>
@@ -32,11 +33,12 @@ export function StepTabs({ bench, test, steps, current, onStep }: Props) {
 }
 
 /** Which lanes of a step hold something. */
-function progress(bench: Bench, test: Test, step: Step): string {
+function progress(bench: Bench, test: Test, entryKey: string, step: Step): string {
   const done = (["left", "right"] as const).filter((side) =>
     step.measures.some((measure) => {
       const lane = lanesOf(test, measure).includes(null) ? null : side;
-      return bench.value({ test: test.code, side: lane, field: valueField(measure) }) !== null;
+      const place = { test: test.code, side: lane, key: entryKey, field: valueField(measure) };
+      return bench.value(place) !== null;
     }),
   );
   if (done.length === 2) return ", both";

@@ -23,7 +23,7 @@ describe("the stops of a screen", () => {
   });
 
   it("put what was opened or recorded without a plan after what was planned there", () => {
-    const key = placeKey({ test: "sit", side: "left", field: "values.x" });
+    const key = placeKey({ test: "sit", side: "left", key: "", field: "values.x" });
     const recorded = new Map([[key, { value: 1 }]]) as unknown as Fields;
     expect(codes(recorded, "hop")).toEqual(["walk", "hop", "sit", "lie"]);
   });

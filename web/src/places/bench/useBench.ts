@@ -1,20 +1,22 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import type { Catalogue } from "../../api/catalogue";
-import { preview, readChanges, type Screen } from "../../api/screens";
+import { type Changes, preview, readChanges, type Screen, screenQuery } from "../../api/screens";
 import { useServices } from "../../components/session";
 import { Bench } from "../../state/bench";
-import { type Json, type Place, valueField } from "../../state/fields";
-import { outOfRange } from "../../state/parse";
+import { type Json, keyMeasures, type Place, valueField } from "../../state/fields";
+import { outOfRange } from "../../state/kinds";
 
 const FOLLOW_EVERY_MS = 3000;
 
-/** The bench of one screen, for as long as the place is open; it follows what others write. */
+/** The bench of one screen, for as long as the place is open; it follows what others do to it. */
 export function useBench(
   id: string,
   screen: Screen | undefined,
   catalogue: Catalogue | undefined,
 ): Bench | null {
   const services = useServices();
+  const queries = useQueryClient();
   const [bench, setBench] = useState<Bench | null>(null);
   const opened = useRef(screen);
   opened.current = screen;
@@ -23,7 +25,7 @@ export function useBench(
   const ready = screen !== undefined && catalogue !== undefined;
 
   useEffect(() => {
-    if (!ready || !opened.current) return;
+    if (!ready || !opened.current || !known.current) return;
     const made = new Bench(
       id,
       opened.current,
@@ -31,12 +33,15 @@ export function useBench(
       services.outbox,
       services.sender,
       (answers, signal) => preview(id, answers, signal),
+      keyMeasures(known.current),
       (place, value) => quickFault(known.current, place, value),
     );
     setBench(made);
     const follow = async () => {
       try {
-        made.apply(await readChanges(id, made.state.get().revision));
+        const changes = await readChanges(id, made.state.getState().revision);
+        made.apply(changes);
+        queries.setQueryData(screenQuery(id).queryKey, (old) => old && withHead(old, changes));
       } catch {
         // Away: asked again at the next turn.
       }
@@ -47,9 +52,17 @@ export function useBench(
       made.close();
       setBench(null);
     };
-  }, [id, ready, services]);
+  }, [id, ready, services, queries]);
 
   return bench;
+}
+
+/** Story, plan, overrides and schools as they are now; the entries are the bench's own. */
+function withHead(screen: Screen, { head, state }: Changes): Screen {
+  if (!head) return screen;
+  const { record, schools, first_side } = head;
+  const entries = screen.record.entries;
+  return { ...screen, state, schools, first_side, record: { ...record, entries } };
 }
 
 function quickFault(catalogue: Catalogue | undefined, place: Place, value: Json): string | null {

@@ -1,6 +1,7 @@
 import type { Door, Session } from "../../api/session";
 import { Mark } from "../../components/Mark";
-
+import { keep } from "../../state/device_services";
+import { sealedHere } from "../../state/seal";
 import { SetUpForm } from "./SetUpForm";
 import { SignInForm } from "./SignInForm";
 
@@ -15,6 +16,7 @@ export function SignInPlace({ door, onEntered }: { door: Door; onEntered: (s: Se
         <p className="caution">{door.caution}</p>
       </section>
       <section className="door-right" aria-label={door.set_up ? "Sign in" : "Set up"}>
+        <LeftSealed />
         {door.set_up ? (
           <SignInForm accounts={door.demo_accounts} onEntered={onEntered} />
         ) : (
@@ -23,4 +25,14 @@ export function SignInPlace({ door, onEntered }: { door: Door; onEntered: (s: Se
       </section>
     </main>
   );
+}
+
+/** What somebody left unsent: said, so that nobody takes it for lost. */
+function LeftSealed() {
+  return sealedHere(keep).map(({ name, count }) => (
+    <p key={name} className="caution" role="status">
+      {count} {count === 1 ? "entry" : "entries"} of {name} not sent yet. Sealed on this device, and
+      sent once {name} signs in here.
+    </p>
+  ));
 }

@@ -1,17 +1,9 @@
-import { useMutation } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import {
-  type Athlete,
-  type AthleteEdit,
-  addAthlete,
-  editAthlete,
-  type Squad,
-} from "../../api/athletes";
-import { faultAt, ProblemNote } from "../../components/ProblemNote";
-import { TextField } from "../../components/TextField";
+import { type Athlete, addAthlete, editAthlete, type Squad } from "../../api/athletes";
+import { FormField, useServerForm } from "../../components/form";
+import { ProblemNote } from "../../components/ProblemNote";
 import { capital } from "../../state/wording";
 
 interface Props {
@@ -30,49 +22,62 @@ const TEXTS = [
   ["body_mass_kg", "Body mass, kg"],
   ["height_cm", "Height, cm"],
 ] as const;
-type TextName = (typeof TEXTS)[number][0];
-type Texts = Record<TextName, string>;
 
 const CHOICES = [
   ["sex", "Sex, for reference values", ["female", "male", "other"]],
   ["dominant_side", "Dominant side", ["left", "right", "both"]],
 ] as const;
 
-const textOf = (athlete: Athlete | null, name: TextName): string => String(athlete?.[name] ?? "");
+interface Values extends Record<(typeof TEXTS)[number][0], string> {
+  id: string;
+  sex: string;
+  dominant_side: string;
+  squads: string[];
+}
+
 const numberOf = (text: string): number | null =>
   text.trim() ? Number(text.replace(",", ".")) : null;
 
+function send(values: Values, athlete: Athlete | null): Promise<Athlete> {
+  const { id, squads, name, ref } = values;
+  const body = {
+    name,
+    ref,
+    birth_date: values.birth_date || null,
+    sport: values.sport || null,
+    body_mass_kg: numberOf(values.body_mass_kg),
+    height_cm: numberOf(values.height_cm),
+    sex: (values.sex || null) as Athlete["sex"],
+    dominant_side: (values.dominant_side || null) as Athlete["dominant_side"],
+    squads: [...squads],
+  };
+  if (athlete) return editAthlete(id, { seen: athlete.revision, ...body });
+  return addAthlete({ id, ...body });
+}
+
+function valuesOf(athlete: Athlete | null, inSquad: string | null): Values {
+  const text = (value: string | number | null | undefined) => String(value ?? "");
+  return {
+    id: athlete?.id ?? crypto.randomUUID(),
+    name: text(athlete?.name),
+    ref: text(athlete?.ref),
+    birth_date: text(athlete?.birth_date),
+    sport: text(athlete?.sport),
+    body_mass_kg: text(athlete?.body_mass_kg),
+    height_cm: text(athlete?.height_cm),
+    sex: text(athlete?.sex),
+    dominant_side: text(athlete?.dominant_side),
+    squads: athlete?.squads ?? (inSquad ? [inSquad] : []),
+  };
+}
+
 /** Adding and editing are the same form. Nothing but name and reference has to be known. */
 export function AthleteForm({ athlete, squads, inSquad, onClose, onSaved }: Props) {
-  const [id] = useState(() => athlete?.id ?? crypto.randomUUID());
-  const [texts, setTexts] = useState<Texts>(
-    () => Object.fromEntries(TEXTS.map(([name]) => [name, textOf(athlete, name)])) as Texts,
-  );
-  const [choices, setChoices] = useState<Pick<Athlete, "sex" | "dominant_side">>({
-    sex: athlete?.sex ?? null,
-    dominant_side: athlete?.dominant_side ?? null,
+  const { form, fields, submit, busy, error } = useServerForm<Values, Athlete>({
+    defaults: valuesOf(athlete, inSquad),
+    send: (values) => send(values, athlete),
+    onDone: onSaved,
   });
-  const [own, setOwn] = useState<string[]>(athlete?.squads ?? (inSquad ? [inSquad] : []));
-  const save = useMutation({
-    mutationFn: () => {
-      const body = {
-        name: texts.name,
-        ref: texts.ref,
-        birth_date: texts.birth_date || null,
-        sport: texts.sport || null,
-        body_mass_kg: numberOf(texts.body_mass_kg),
-        height_cm: numberOf(texts.height_cm),
-        ...choices,
-        squads: own,
-      };
-      return athlete ? editAthlete(id, body satisfies AthleteEdit) : addAthlete({ id, ...body });
-    },
-    onSuccess: onSaved,
-  });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    save.mutate();
-  };
   return (
     <Modal show centered onHide={onClose} size="lg" aria-labelledby="athlete-title">
       <Modal.Body as="form" onSubmit={submit}>
@@ -81,13 +86,12 @@ export function AthleteForm({ athlete, squads, inSquad, onClose, onSaved }: Prop
         </h2>
         <div className="form-two">
           {TEXTS.map(([name, label]) => (
-            <TextField
+            <FormField
               key={name}
+              form={form}
+              name={name}
               label={label}
               type={name === "birth_date" ? "date" : "text"}
-              value={texts[name]}
-              onChange={(value) => setTexts({ ...texts, [name]: value })}
-              fault={faultAt(save.error, name)}
               autoFocus={name === "name"}
               required={name === "name" || name === "ref"}
             />
@@ -95,10 +99,7 @@ export function AthleteForm({ athlete, squads, inSquad, onClose, onSaved }: Prop
           {CHOICES.map(([name, label, codes]) => (
             <Form.Group key={name} controlId={name} className="mb-3">
               <Form.Label>{label}</Form.Label>
-              <Form.Select
-                value={choices[name] ?? ""}
-                onChange={(event) => setChoices({ ...choices, [name]: event.target.value || null })}
-              >
+              <Form.Select {...form.register(name)}>
                 <option value="">not known</option>
                 {codes.map((code) => (
                   <option key={code} value={code}>
@@ -109,10 +110,24 @@ export function AthleteForm({ athlete, squads, inSquad, onClose, onSaved }: Prop
             </Form.Group>
           ))}
         </div>
-        <SquadTicks squads={squads} own={own} onChange={setOwn} />
-        <ProblemNote error={save.error} known={TEXTS.map(([name]) => name)} />
+        {squads.length > 0 ? (
+          <fieldset>
+            <legend className="fs-6">Squads</legend>
+            {squads.map((squad) => (
+              <Form.Check
+                key={squad.id}
+                inline
+                id={`squad-${squad.id}`}
+                label={squad.name}
+                value={squad.id}
+                {...form.register("squads")}
+              />
+            ))}
+          </fieldset>
+        ) : null}
+        <ProblemNote error={error} known={fields} />
         <div className="d-flex gap-2 mt-3">
-          <Button type="submit" disabled={save.isPending}>
+          <Button type="submit" disabled={busy}>
             Save
           </Button>
           <Button variant="quiet" onClick={onClose}>
@@ -121,34 +136,5 @@ export function AthleteForm({ athlete, squads, inSquad, onClose, onSaved }: Prop
         </div>
       </Modal.Body>
     </Modal>
-  );
-}
-
-interface TicksProps {
-  squads: Squad[];
-  own: string[];
-  onChange: (own: string[]) => void;
-}
-
-function SquadTicks({ squads, own, onChange }: TicksProps) {
-  if (squads.length === 0) return null;
-  return (
-    <fieldset>
-      <legend className="fs-6">Squads</legend>
-      {squads.map((squad) => (
-        <Form.Check
-          key={squad.id}
-          inline
-          id={`squad-${squad.id}`}
-          label={squad.name}
-          checked={own.includes(squad.id)}
-          onChange={(event) =>
-            onChange(
-              event.target.checked ? [...own, squad.id] : own.filter((other) => other !== squad.id),
-            )
-          }
-        />
-      ))}
-    </fieldset>
   );
 }

@@ -1,37 +1,50 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import { Link, useNavigate } from "react-router";
-import { type Athlete, editAthlete, type Squad } from "../../api/athletes";
-import { beginScreen, screensQuery } from "../../api/screens";
+import { type Athlete, athleteQuery, editAthlete, type Squad } from "../../api/athletes";
+import { beginScreen, type ScreenLine, screensQuery } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isStaff, useSession, useToday } from "../../components/session";
 import { ageOn, dayWords, purposeName } from "../../state/wording";
+import { stepTo } from "../map";
 
 interface Props {
-  athlete: Athlete | null;
+  id: string | null;
   squads: Squad[];
   onEdit: (athlete: Athlete) => void;
   onChanged: () => void;
 }
 
 /** The chosen athlete: begin a screen, open an earlier one, edit, archive. */
-export function AthletePanel({ athlete, squads, onEdit, onChanged }: Props) {
-  const day = useToday();
-  if (!athlete) {
-    return (
-      <aside className="panel" aria-label="Chosen athlete">
-        <p className="muted">Choose an athlete to begin or open a screen.</p>
-      </aside>
-    );
-  }
+export function AthletePanel({ id, ...rest }: Props) {
   return (
     <aside className="panel" aria-label="Chosen athlete">
+      {id === null ? (
+        <p className="muted">Choose an athlete to begin or open a screen.</p>
+      ) : (
+        <Chosen key={id} id={id} {...rest} />
+      )}
+    </aside>
+  );
+}
+
+function Chosen({ id, squads, onEdit, onChanged }: Props & { id: string }) {
+  const day = useToday();
+  const { data: athlete, error, refetch } = useQuery(athleteQuery(id));
+  if (error && !athlete) return <ProblemNote error={error} />;
+  if (!athlete) return <p className="muted">Opening</p>;
+  const changed = () => {
+    void refetch();
+    onChanged();
+  };
+  return (
+    <>
       <h2 className="fs-4">{athlete.name}</h2>
       <p className="muted">{facts(athlete, squads, day)}</p>
       {athlete.archived ? null : <BeginScreen athlete={athlete} />}
       <Screens athlete={athlete} />
-      <Keep athlete={athlete} onEdit={onEdit} onChanged={onChanged} />
-    </aside>
+      <Keep athlete={athlete} onEdit={onEdit} onChanged={changed} />
+    </>
   );
 }
 
@@ -51,7 +64,7 @@ function BeginScreen({ athlete }: { athlete: Athlete }) {
   const begin = useMutation({
     mutationFn: (id: string) =>
       beginScreen({ id, athlete_id: athlete.id, date: day, purpose: "squad_screen" }),
-    onSuccess: (screen) => navigate(`/screens/${screen.id}/bench`),
+    onSuccess: (screen) => navigate(stepTo(screen.id, "bench")),
   });
   return (
     <>
@@ -76,10 +89,10 @@ function Screens({ athlete }: { athlete: Athlete }) {
       <ul className="screens">
         {screens.data?.map((screen) => (
           <li key={screen.id}>
-            <Link to={`/screens/${screen.id}/${screen.state === "open" ? "bench" : "reading"}`}>
+            <Link to={stepTo(screen.id, screen.state === "open" ? "bench" : "reading")}>
               {dayWords(screen.date)}, {purposeName(screen.purpose)}
             </Link>
-            <span className="muted">{screen.state}</span>
+            <span className="muted">{stateWords(screen)}</span>
           </li>
         ))}
       </ul>
@@ -87,14 +100,22 @@ function Screens({ athlete }: { athlete: Athlete }) {
   );
 }
 
-function Keep({
-  athlete,
-  onEdit,
-  onChanged,
-}: Omit<Props, "squads" | "athlete"> & { athlete: Athlete }) {
+/** An examiner a file named is nobody's here. */
+function stateWords({ state, examiner, from_file }: ScreenLine): string {
+  return from_file && examiner ? `${state}, ${examiner} as written in the file` : state;
+}
+
+interface KeepProps {
+  athlete: Athlete;
+  onEdit: (athlete: Athlete) => void;
+  onChanged: () => void;
+}
+
+function Keep({ athlete, onEdit, onChanged }: KeepProps) {
   const session = useSession();
   const archive = useMutation({
-    mutationFn: () => editAthlete(athlete.id, { archived: !athlete.archived }),
+    mutationFn: () =>
+      editAthlete(athlete.id, { seen: athlete.revision, archived: !athlete.archived }),
     onSuccess: onChanged,
   });
   if (!isStaff(session)) return null;

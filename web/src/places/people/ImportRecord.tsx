@@ -3,29 +3,41 @@ import { type ChangeEvent, useRef } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { useNavigate } from "react-router";
-import { importRecord } from "../../api/screens";
+import { type CheckedFile, checkRecord, importRecord } from "../../api/screens";
+import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
+import { dayWords, purposeName } from "../../state/wording";
+import { stepTo } from "../map";
 
-/** A screen from a file. What stands already is left alone; what differs is refused with its places. */
+interface Chosen {
+  text: string;
+  checked: CheckedFile;
+}
+
+/** A screen from a file: whose it is is shown first, and nothing is taken before that is confirmed. */
 export function ImportRecord({ onImported }: { onImported: () => void }) {
   const session = useSession();
   const navigate = useNavigate();
   const file = useRef<HTMLInputElement>(null);
-  const take = useMutation({
-    mutationFn: async (chosen: File) => importRecord(await chosen.text()),
-    onSuccess: (found) => {
-      onImported();
-      if (found.new) void navigate(`/screens/${found.id}/reading`);
+  const look = useMutation({
+    mutationFn: async (chosen: File): Promise<Chosen> => {
+      const text = await chosen.text();
+      return { text, checked: await checkRecord(text) };
     },
   });
   if (!isLicensed(session)) return null;
   const choose = (event: ChangeEvent<HTMLInputElement>) => {
     const [chosen] = event.target.files ?? [];
     event.target.value = "";
-    if (chosen) take.mutate(chosen);
+    if (chosen) look.mutate(chosen);
   };
-  const known = take.data && !take.data.new ? take.data.id : null;
+  const taken = (id: string) => {
+    look.reset();
+    onImported();
+    void navigate(stepTo(id, "reading"));
+  };
+  const shown = look.isError || look.isSuccess;
   return (
     <>
       <input
@@ -36,31 +48,98 @@ export function ImportRecord({ onImported }: { onImported: () => void }) {
         hidden
         onChange={choose}
       />
-      <Button variant="quiet" disabled={take.isPending} onClick={() => file.current?.click()}>
+      <Button variant="quiet" disabled={look.isPending} onClick={() => file.current?.click()}>
         Import a screen
       </Button>
-      <Modal
-        show={take.isError || known !== null}
-        centered
-        onHide={() => take.reset()}
-        aria-labelledby="import-title"
-      >
+      <Modal show={shown} centered onHide={() => look.reset()} aria-labelledby="import-title">
         <Modal.Body>
-          <h2 id="import-title" className="fs-4">
-            {take.isError ? "This file was not taken" : "This screen is here already"}
-          </h2>
-          <ProblemNote error={take.error} />
-          {known ? <p>It is the same to the last value, so nothing was changed.</p> : null}
-          <div className="d-flex gap-2 mt-3">
-            {known ? (
-              <Button onClick={() => navigate(`/screens/${known}/reading`)}>Open it</Button>
-            ) : null}
-            <Button variant="quiet" onClick={() => take.reset()}>
-              Close
-            </Button>
-          </div>
+          {look.data ? (
+            <Found {...look.data} onTaken={taken} onClose={() => look.reset()} />
+          ) : (
+            <>
+              <h2 id="import-title" className="fs-4">
+                This file was not taken
+              </h2>
+              <ProblemNote error={look.error} />
+              <Button variant="quiet" onClick={() => look.reset()}>
+                Close
+              </Button>
+            </>
+          )}
         </Modal.Body>
       </Modal>
     </>
+  );
+}
+
+interface FoundProps extends Chosen {
+  onTaken: (id: string) => void;
+  onClose: () => void;
+}
+
+function Found({ text, checked, onTaken, onClose }: FoundProps) {
+  const { athlete, stands, id } = checked;
+  const { form, fields, submit, busy, error } = useServerForm({
+    defaults: { name: "" },
+    send: ({ name }) => importRecord(text, athlete ? { athlete: athlete.id } : { name }),
+    onDone: (taken) => onTaken(taken.id),
+  });
+  if (stands) {
+    return (
+      <>
+        <h2 id="import-title" className="fs-4">
+          This screen is here already
+        </h2>
+        <p>It is the same to the last value, so nothing was changed.</p>
+        <div className="d-flex gap-2 mt-3">
+          <Button onClick={() => onTaken(id)}>Open it</Button>
+          <Button variant="quiet" onClick={onClose}>
+            Close
+          </Button>
+        </div>
+      </>
+    );
+  }
+  return (
+    <form onSubmit={submit}>
+      <h2 id="import-title" className="fs-4">
+        {athlete ? `A screen of ${athlete.name}` : "A screen of somebody new here"}
+      </h2>
+      <Facts checked={checked} />
+      {athlete ? null : (
+        <FormField form={form} name="name" label="Name of the new athlete" autoFocus required />
+      )}
+      <ProblemNote error={error} known={fields} />
+      <div className="d-flex gap-2 mt-3">
+        <Button type="submit" disabled={busy}>
+          {athlete ? `It is ${athlete.name}: take it` : "Add and take it"}
+        </Button>
+        <Button variant="quiet" onClick={onClose}>
+          Do not take it
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** What the file says beside what is known here. */
+function Facts({ checked }: { checked: CheckedFile }) {
+  const { file, athlete, date, purpose, examiner, entries } = checked;
+  const said = (who: CheckedFile["file"]) =>
+    [who.ref, who.birth_date ? `born ${dayWords(who.birth_date)}` : null, who.sex, who.sport]
+      .filter(Boolean)
+      .join(" · ");
+  return (
+    <dl className="file-facts">
+      <dt>In the file</dt>
+      <dd>{said(file)}</dd>
+      <dt>Here</dt>
+      <dd>{athlete ? `${athlete.name} · ${said(athlete)}` : "nobody has this reference"}</dd>
+      <dt>Screen</dt>
+      <dd>
+        {dayWords(date)}, {purposeName(purpose)}, {entries} {entries === 1 ? "entry" : "entries"}
+        {examiner ? `, examiner ${examiner} as written in the file` : ""}
+      </dd>
+    </dl>
   );
 }

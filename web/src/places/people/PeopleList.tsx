@@ -1,4 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useRef } from "react";
 import type { Athlete } from "../../api/athletes";
 import { catalogueQuery } from "../../api/catalogue";
 import type { Schema, Side } from "../../api/client";
@@ -10,15 +12,22 @@ import { ageOn, dayWords, readable } from "../../state/wording";
 
 interface Props {
   athletes: Athlete[] | undefined;
+  total: number;
   error: unknown;
   filtered: boolean;
   chosen: string | null;
   onChoose: (id: string) => void;
+  /** The end of what is loaded came into sight. */
+  onEnd: () => void;
 }
 
-/** Two lanes and a spine for every athlete: flags left, name, flags right. */
-export function PeopleList({ athletes, error, filtered, chosen, onChoose }: Props) {
-  if (error) return <ProblemNote error={error} />;
+const ROW_PX = 68;
+const BEYOND = 8;
+
+/** Two lanes and a spine for every athlete: flags left, name, flags right. Only what is in sight is drawn. */
+export function PeopleList(props: Props) {
+  const { athletes, total, error, filtered } = props;
+  if (error && !athletes) return <ProblemNote error={error} />;
   if (!athletes) return <p className="p-3 muted">Opening</p>;
   if (athletes.length === 0) {
     return (
@@ -29,23 +38,57 @@ export function PeopleList({ athletes, error, filtered, chosen, onChoose }: Prop
       </p>
     );
   }
+  const count = `${total.toLocaleString("en-GB")} ${total === 1 ? "athlete" : "athletes"}`;
   return (
     <div className="people-list">
       <div className="lanes people-head">
         <div className="lane-left">
           <SideMark side="left" /> left
         </div>
-        <div className="spine">{athletes.length} athletes</div>
+        <div className="spine">
+          {athletes.length < total ? `${athletes.length} of ${count}` : count}
+        </div>
         <div className="lane-right">
           right <SideMark side="right" />
         </div>
       </div>
-      <ul>
-        {athletes.map((athlete) => (
-          <li key={athlete.id}>
-            <PersonRow athlete={athlete} chosen={athlete.id === chosen} onChoose={onChoose} />
-          </li>
-        ))}
+      <Rows {...props} athletes={athletes} />
+    </div>
+  );
+}
+
+function Rows({ athletes, chosen, onChoose, onEnd, total }: Props & { athletes: Athlete[] }) {
+  const frame = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({
+    count: athletes.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW_PX,
+    overscan: BEYOND,
+    getItemKey: (place) => athletes[place]?.id ?? place,
+  });
+  const drawn = rows.getVirtualItems();
+  const last = drawn.at(-1)?.index ?? 0;
+  const more = athletes.length < total;
+  useEffect(() => {
+    if (more && last >= athletes.length - 1 - BEYOND) onEnd();
+  }, [more, last, athletes.length, onEnd]);
+  return (
+    <div ref={frame} className="people-rows">
+      <ul style={{ height: rows.getTotalSize() }}>
+        {drawn.map((row) => {
+          const athlete = athletes[row.index];
+          if (!athlete) return null;
+          return (
+            <li
+              key={row.key}
+              ref={rows.measureElement}
+              data-index={row.index}
+              style={{ transform: `translateY(${row.start}px)` }}
+            >
+              <PersonRow athlete={athlete} chosen={athlete.id === chosen} onChoose={onChoose} />
+            </li>
+          );
+        })}
       </ul>
     </div>
   );
@@ -88,9 +131,13 @@ function LaneFlags({ athlete, side }: { athlete: Athlete; side: Side }) {
   const names = useQuery(catalogueQuery).data?.flag_names ?? {};
   const screen = athlete.last_screen;
   if (!screen) return <span className="muted">not screened</span>;
+  if (screen.reading === "unreadable") {
+    return <span className="fault">cannot be read: open it</span>;
+  }
   const flags = screen.flags.filter((flag) => flag.side === side || flag.side === null);
+  const waiting = screen.reading === "waiting";
   if (flags.length === 0) {
-    return <span className="muted">{silence(screen)}</span>;
+    return <span className="muted">{waiting ? "being read" : silence(screen)}</span>;
   }
   return (
     <>
@@ -101,6 +148,7 @@ function LaneFlags({ athlete, side }: { athlete: Athlete; side: Side }) {
         </span>
       ))}
       {flags.length > 2 ? <span className="muted">and {flags.length - 2} more</span> : null}
+      {waiting ? <span className="muted">being read again</span> : null}
     </>
   );
 }

@@ -1,7 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { Link } from "react-router";
 import { type Athlete, athletesQuery, squadsQuery } from "../../api/athletes";
 import { Shell } from "../../components/Shell";
 import { isStaff, useSession } from "../../components/session";
@@ -10,38 +9,39 @@ import { AthleteForm } from "./AthleteForm";
 import { AthletePanel } from "./AthletePanel";
 import { ImportRecord } from "./ImportRecord";
 import { PeopleList } from "./PeopleList";
-
 import { SquadRail } from "./SquadRail";
+import { usePeopleAddress } from "./usePeopleAddress";
 
-/** Find an athlete or a squad; the flags of each side at a glance. */
-export function PeoplePlace() {
+// A list that waits for its flags is looked at again soon.
+const AGAIN_MS = 1500;
+
+/** Find an athlete or a squad; the flags of each side at a glance. What is looked for stands in the address. */
+export default function PeoplePlace() {
   const session = useSession();
-  const [search, setSearch] = useState("");
-  const [squad, setSquad] = useState<string | null>(null);
-  const [archived, setArchived] = useState(false);
-  const [chosen, setChosen] = useState<string | null>(null);
+  const { address, change } = usePeopleAddress();
+  const { search, squad, archived, athlete: chosen } = address;
   const [form, setForm] = useState<Athlete | "new" | null>(null);
   const filter = { search: useDeferredValue(search), squad, archived };
-  const athletes = useQuery({ ...athletesQuery(filter), placeholderData: (before) => before });
+  const list = useInfiniteQuery({
+    ...athletesQuery(filter),
+    placeholderData: (before) => before,
+    refetchInterval: ({ state }) => {
+      const athletes = state.data?.pages.flatMap((page) => page.athletes) ?? [];
+      return athletes.some(({ last_screen }) => last_screen?.reading === "waiting")
+        ? AGAIN_MS
+        : false;
+    },
+  });
   const squads = useQuery(squadsQuery);
-  const athlete = athletes.data?.find((candidate) => candidate.id === chosen) ?? null;
-  const places =
-    session.role === "owner" ? (
-      <Link className="place" to="/team">
-        Team
-      </Link>
-    ) : null;
+  const athletes = list.data?.pages.flatMap((page) => page.athletes);
   return (
-    <Shell who={<span className="muted">{session.clinic}</span>} places={places}>
+    <Shell who={<span className="muted">{session.clinic}</span>}>
       <div className="people">
         <SquadRail
           squads={squads.data ?? []}
           chosen={squad}
           archived={archived}
-          onChoose={(next, old) => {
-            setSquad(next);
-            setArchived(old);
-          }}
+          onChoose={(next, old) => change({ squad: next, archived: old })}
         />
         <section className="people-middle" aria-label="Athletes">
           <h1 className="only-read-aloud">People</h1>
@@ -50,25 +50,29 @@ export function PeoplePlace() {
               label="Find by name, reference or sport"
               type="search"
               value={search}
-              onChange={setSearch}
+              onChange={(event) => change({ search: event.target.value })}
               autoFocus
             />
             {isStaff(session) ? <Button onClick={() => setForm("new")}>Add athlete</Button> : null}
-            <ImportRecord onImported={() => athletes.refetch()} />
+            <ImportRecord onImported={() => list.refetch()} />
           </div>
           <PeopleList
-            athletes={athletes.data}
-            error={athletes.error}
+            athletes={athletes}
+            total={list.data?.pages[0]?.total ?? 0}
+            error={list.error}
             filtered={search !== "" || squad !== null || archived}
             chosen={chosen}
-            onChoose={setChosen}
+            onChoose={(id) => change({ athlete: id })}
+            onEnd={() => {
+              if (list.hasNextPage && !list.isFetchingNextPage) void list.fetchNextPage();
+            }}
           />
         </section>
         <AthletePanel
-          athlete={athlete}
+          id={chosen}
           squads={squads.data ?? []}
           onEdit={(whom) => setForm(whom)}
-          onChanged={() => athletes.refetch()}
+          onChanged={() => list.refetch()}
         />
       </div>
       {form ? (
@@ -79,8 +83,8 @@ export function PeoplePlace() {
           onClose={() => setForm(null)}
           onSaved={(saved) => {
             setForm(null);
-            setChosen(saved.id);
-            void athletes.refetch();
+            change({ athlete: saved.id });
+            void list.refetch();
             void squads.refetch();
           }}
         />

@@ -1,10 +1,10 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, type ReactNode, useState } from "react";
+import { type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { addSquad, editSquad, type Squad, squadsQuery } from "../../api/athletes";
-import { faultAt, ProblemNote } from "../../components/ProblemNote";
+import { FormField, useServerForm } from "../../components/form";
+import { ProblemNote } from "../../components/ProblemNote";
 import { isStaff, useSession } from "../../components/session";
-import { TextField } from "../../components/TextField";
 
 interface Props {
   squads: Squad[];
@@ -75,36 +75,28 @@ function RailButton(props: { on: boolean; onClick: () => void; children: ReactNo
 
 function SquadForm({ squad, onDone }: { squad: Squad | null; onDone: (kept: boolean) => void }) {
   const queries = useQueryClient();
-  const [name, setName] = useState(squad?.name ?? "");
-  const [id] = useState(() => squad?.id ?? crypto.randomUUID());
-  const save = useMutation({
-    mutationFn: (archive: boolean) =>
-      squad ? editSquad(id, archive ? { archived: true } : { name }) : addSquad(id, name),
-    onSuccess: (_done, archive) => {
-      void queries.invalidateQueries(squadsQuery);
-      onDone(!archive);
-    },
-  });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    save.mutate(false);
+  const done = (kept: boolean) => {
+    void queries.invalidateQueries(squadsQuery);
+    onDone(kept);
   };
+  const { form, fields, submit, busy, error } = useServerForm({
+    defaults: { id: squad?.id ?? (crypto.randomUUID() as string), name: squad?.name ?? "" },
+    send: ({ id, name }) => (squad ? editSquad(id, { name }) : addSquad(id, name)),
+    onDone: () => done(true),
+  });
+  const archive = useMutation({
+    mutationFn: (id: string) => editSquad(id, { archived: true }),
+    onSuccess: () => done(false),
+  });
   return (
     <form onSubmit={submit}>
-      <TextField
-        label="Name of the squad"
-        value={name}
-        onChange={setName}
-        fault={faultAt(save.error, "name")}
-        autoFocus
-        required
-      />
-      <ProblemNote error={save.error} known={["name"]} />
-      <Button type="submit" disabled={save.isPending}>
+      <FormField form={form} name="name" label="Name of the squad" autoFocus required />
+      <ProblemNote error={error ?? archive.error} known={fields} />
+      <Button type="submit" disabled={busy}>
         Save
       </Button>{" "}
       {squad ? (
-        <Button variant="quiet" onClick={() => save.mutate(true)}>
+        <Button variant="quiet" onClick={() => archive.mutate(squad.id)}>
           Archive
         </Button>
       ) : null}{" "}

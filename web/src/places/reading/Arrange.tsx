@@ -1,10 +1,9 @@
-import { useMutation } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { arrangeAction, type Reading, type Screen } from "../../api/screens";
-import { faultAt, ProblemNote } from "../../components/ProblemNote";
+import { FormField, useServerForm } from "../../components/form";
+import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession, useToday } from "../../components/session";
-import { TextField } from "../../components/TextField";
 import { dayWords } from "../../state/wording";
 
 interface Props {
@@ -17,21 +16,10 @@ export const arrangementOf = (screen: Screen, action: Props["action"]) =>
   screen.arrangements.find((item) => item.action === action.code && item.side === action.side);
 
 /** Who saw to an action, and when. */
-export function Arrange({ screen, action, onChanged }: Props) {
+export function Arrange(props: Props) {
   const session = useSession();
   const [open, setOpen] = useState(false);
-  const [id] = useState(() => crypto.randomUUID());
-  const [on, setOn] = useState(useToday());
-  const [note, setNote] = useState("");
-  const save = useMutation({
-    mutationFn: () =>
-      arrangeAction(screen.record.id, { id, action: action.code, side: action.side, on, note }),
-    onSuccess: () => {
-      setOpen(false);
-      onChanged();
-    },
-  });
-  const done = arrangementOf(screen, action);
+  const done = arrangementOf(props.screen, props.action);
   if (done) {
     return (
       <span>
@@ -48,25 +36,29 @@ export function Arrange({ screen, action, onChanged }: Props) {
       </Button>
     );
   }
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    save.mutate();
-  };
+  return <ArrangeForm {...props} onClose={() => setOpen(false)} />;
+}
+
+function ArrangeForm({ screen, action, onChanged, onClose }: Props & { onClose: () => void }) {
+  const today = useToday();
+  const { form, fields, submit, busy, error } = useServerForm({
+    defaults: { id: crypto.randomUUID() as string, on: today, note: "" },
+    send: (values) =>
+      arrangeAction(screen.record.id, { ...values, action: action.code, side: action.side }),
+    onDone: () => {
+      onClose();
+      onChanged();
+    },
+  });
   return (
     <form onSubmit={submit}>
-      <TextField
-        label="For which day"
-        type="date"
-        value={on}
-        onChange={setOn}
-        fault={faultAt(save.error, "on")}
-      />
-      <TextField label="How" value={note} onChange={setNote} autoFocus />
-      <ProblemNote error={save.error} known={["on"]} />
-      <Button type="submit" disabled={save.isPending}>
+      <FormField form={form} name="on" label="For which day" type="date" />
+      <FormField form={form} name="note" label="How" autoFocus />
+      <ProblemNote error={error} known={fields} />
+      <Button type="submit" disabled={busy}>
         Keep
       </Button>{" "}
-      <Button variant="quiet" onClick={() => setOpen(false)}>
+      <Button variant="quiet" onClick={onClose}>
         Cancel
       </Button>
     </form>

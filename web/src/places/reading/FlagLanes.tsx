@@ -3,8 +3,8 @@ import type { Side } from "../../api/client";
 import type { Flag, Reading, Screen } from "../../api/screens";
 import { SideMark } from "../../components/SideMark";
 import { RuledDown, Tally } from "../../components/Tally";
-import { fieldsOf, isValueField, placeOf } from "../../state/fields";
-import { readable, retakeReason } from "../../state/wording";
+import { fieldsOf, isValueField, keyMeasures, placeOf } from "../../state/fields";
+import { flagName, readable, retakeReason } from "../../state/wording";
 
 interface Props {
   reading: Reading;
@@ -15,7 +15,6 @@ interface Props {
 /** Every flag in its lane, named in the spine. An empty lane says why it is empty. */
 export function FlagLanes({ reading, screen, catalogue }: Props) {
   const codes = [...new Set([...reading.flags, ...reading.ruled_down].map((flag) => flag.code))];
-  const name = (code: string) => catalogue.flag_names[code] ?? readable(code.replace(".", " "));
   const covered = reading.coverage;
   return (
     <>
@@ -30,15 +29,15 @@ export function FlagLanes({ reading, screen, catalogue }: Props) {
           {roleOf(screen, "right")}right <SideMark side="right" />
         </div>
       </div>
-      {codes.length === 0 ? <NothingFlagged reading={reading} screen={screen} /> : null}
+      {codes.length === 0 ? <NothingFlagged {...{ reading, screen, catalogue }} /> : null}
       {codes.map((code) => (
         <div key={code} className="lanes flag-row">
-          <FlagCell code={code} side="left" reading={reading} screen={screen} />
+          <FlagCell code={code} side="left" {...{ reading, screen, catalogue }} />
           <div className="spine">
-            <strong>{name(code)}</strong>
+            <strong>{flagName(catalogue, code)}</strong>
             <span className="muted small">{rulesOf(reading, code)}</span>
           </div>
-          <FlagCell code={code} side="right" reading={reading} screen={screen} />
+          <FlagCell code={code} side="right" {...{ reading, screen, catalogue }} />
         </div>
       ))}
     </>
@@ -60,14 +59,8 @@ function rulesOf(reading: Reading, code: string): string {
   return `${own.length === 1 ? "rule" : "rules"} ${own.join(", ")}`;
 }
 
-interface CellProps {
-  code: string;
-  side: Side;
-  reading: Reading;
-  screen: Screen;
-}
-
-function FlagCell({ code, side, reading, screen }: CellProps) {
+function FlagCell(props: Props & { code: string; side: Side }) {
+  const { code, side, reading } = props;
   const here = (item: { code: string; side: Side | null }) =>
     item.code === code && (item.side === side || (item.side === null && side === "left"));
   const flag = reading.flags.find(here);
@@ -81,7 +74,7 @@ function FlagCell({ code, side, reading, screen }: CellProps) {
           <div>{ruledDown.because.map((reason) => reason.says).join(" ")}</div>
         </>
       ) : null}
-      {flag || ruledDown ? null : <span className="muted">{silence(reading, screen, side)}</span>}
+      {flag || ruledDown ? null : <span className="muted">{silence(props, side)}</span>}
     </div>
   );
 }
@@ -107,13 +100,13 @@ function FlagWords({ flag }: { flag: Flag }) {
 }
 
 /** Not tested, declined, to be taken again, held, or without a flag: never just empty. */
-function silence(reading: Reading, screen: Screen, side: Side): string {
+function silence({ reading, screen, catalogue }: Props, side: Side): string {
   const again = reading.retake.find((retake) => retake.side === side);
-  if (again) return `Do again. ${retakeReason(again.reason)}`;
+  if (again) return `Do again. ${retakeReason(catalogue, again.reason)}`;
   const held = reading.held.find((item) => item.side === side);
   if (held) return `held: ${readable(held.gate)}`;
   let declined: string | null = null;
-  for (const [key, standing] of fieldsOf(screen.record)) {
+  for (const [key, standing] of fieldsOf(screen.record, keyMeasures(catalogue))) {
     const place = placeOf(key);
     if (place.side !== side && place.side !== null) continue;
     if (isValueField(place.field)) return "no flag from what was measured";
@@ -122,14 +115,14 @@ function silence(reading: Reading, screen: Screen, side: Side): string {
   return declined ? `not done: ${declined}` : "not tested";
 }
 
-function NothingFlagged({ reading, screen }: { reading: Reading; screen: Screen }) {
+function NothingFlagged(props: Props) {
   return (
     <div className="lanes flag-row">
-      <div className="lane-left flag-cell muted">{silence(reading, screen, "left")}</div>
+      <div className="lane-left flag-cell muted">{silence(props, "left")}</div>
       <div className="spine">
         <strong>No flags</strong>
       </div>
-      <div className="lane-right flag-cell muted">{silence(reading, screen, "right")}</div>
+      <div className="lane-right flag-cell muted">{silence(props, "right")}</div>
     </div>
   );
 }

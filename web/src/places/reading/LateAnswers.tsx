@@ -1,11 +1,10 @@
-import { useMutation } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Catalogue } from "../../api/catalogue";
-import { amendScreen, type Screen } from "../../api/screens";
-import { faultAt, ProblemNote } from "../../components/ProblemNote";
+import { type Answer, amendScreen, type Screen } from "../../api/screens";
+import { FormField, useServerForm } from "../../components/form";
+import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
-import { TextField } from "../../components/TextField";
+import { kindOf } from "../../state/kinds";
 import { textOf } from "../../state/parse";
 import { readable } from "../../state/wording";
 
@@ -18,44 +17,17 @@ interface Props {
 /** What arrived after signing waits here until somebody amends with a reason. */
 export function LateAnswers({ screen, catalogue, onChanged }: Props) {
   const session = useSession();
-  const [id, setId] = useState<string>(() => crypto.randomUUID());
-  const [reason, setReason] = useState("");
-  const amend = useMutation({
-    mutationFn: () =>
-      amendScreen(screen.record.id, { id, reason, late: screen.late.map((late) => late.id) }),
-    onSuccess: () => {
-      setId(crypto.randomUUID());
-      setReason("");
-      onChanged();
-    },
-  });
   if (screen.late.length === 0) return null;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    amend.mutate();
-  };
   return (
     <section aria-label="Arrived after signing">
       <h2 className="panel-title">Arrived after signing</h2>
       {screen.late.map((late) => (
         <p key={late.id} className="mb-1">
-          {late.side ?? ""} {fieldName(catalogue, late.test, late.field)}: {sayValue(late.value)}
+          {[late.side, lateWords(catalogue, late)].filter(Boolean).join(" ")}
         </p>
       ))}
       {isLicensed(session) ? (
-        <form onSubmit={submit}>
-          <TextField
-            label="Why the signed screen is amended"
-            value={reason}
-            onChange={setReason}
-            fault={faultAt(amend.error, "reason")}
-            required
-          />
-          <ProblemNote error={amend.error} known={["reason"]} />
-          <Button type="submit" disabled={amend.isPending}>
-            Amend with these
-          </Button>
-        </form>
+        <Amend key={screen.signatures.length} screen={screen} onChanged={onChanged} />
       ) : (
         <p className="muted">A practitioner decides whether to amend.</p>
       )}
@@ -63,13 +35,53 @@ export function LateAnswers({ screen, catalogue, onChanged }: Props) {
   );
 }
 
-function fieldName(catalogue: Catalogue, test: string, field: string): string {
-  const found = catalogue.tests.find((candidate) => candidate.code === test);
-  const code = field.replace("values.", "");
-  return found?.measures.find((measure) => measure.code === code)?.label ?? readable(code);
+/** With a reason and the password, on the signature that is shown. */
+function Amend({ screen, onChanged }: Pick<Props, "screen" | "onChanged">) {
+  const stands_on = screen.signatures.at(-1)?.id ?? "";
+  const { form, fields, submit, busy, error } = useServerForm({
+    // One id for one amendment, so that sending it twice makes one.
+    defaults: { id: crypto.randomUUID() as string, reason: "", password: "" },
+    send: (values) =>
+      amendScreen(screen.record.id, {
+        ...values,
+        stands_on,
+        late: screen.late.map((late) => late.id),
+        answers: [],
+      }),
+    onDone: onChanged,
+    onRefused: (problem) => {
+      if (problem.code === "newer-signature") onChanged();
+    },
+  });
+  return (
+    <form onSubmit={submit}>
+      <FormField form={form} name="reason" label="Why the signed screen is amended" required />
+      <FormField
+        form={form}
+        name="password"
+        label="Your password"
+        type="password"
+        autoComplete="current-password"
+        required
+      />
+      <ProblemNote error={error} known={fields} />
+      <Button type="submit" disabled={busy}>
+        Amend with these
+      </Button>
+    </form>
+  );
 }
 
-function sayValue(value: unknown): string {
+function lateWords(catalogue: Catalogue, late: Answer): string {
+  const test = catalogue.tests.find((candidate) => candidate.code === late.test);
+  const code = late.field.replace("values.", "");
+  const measure = test?.measures.find((candidate) => candidate.code === code);
+  const name = [measure?.label ?? readable(code), late.key ? readable(late.key) : null];
+  return `${name.filter(Boolean).join(", ")}: ${sayValue(late.value, measure)}`;
+}
+
+function sayValue(value: unknown, measure: Parameters<typeof kindOf>[0] | undefined): string {
   if (value === null || value === undefined) return "cleared";
+  if (measure) return kindOf(measure).said(value, measure, "mean");
   return typeof value === "object" && !Array.isArray(value) ? JSON.stringify(value) : textOf(value);
 }

@@ -1,48 +1,49 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { exportRecord, type Reading, type Screen } from "../../api/screens";
+import { exportRecord, type Identity, type Reading, type Screen } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
+import { allSaved, type Unsaved } from "../../state/saving";
 import { SignDialog } from "./SignDialog";
 
 interface Props {
   screen: Screen;
-  reading: Reading;
-  revision: number;
-  waiting: number;
+  shown: { reading: Reading; identity: Identity | null };
+  unsaved: Unsaved;
+  /** A signed version that is looked at by itself. */
+  version: number | null;
   onChanged: () => void;
 }
 
-export function ReadingFooter({ screen, reading, revision, waiting, onChanged }: Props) {
+export function ReadingFooter({ screen, shown, unsaved, version, onChanged }: Props) {
   const session = useSession();
   const [signing, setSigning] = useState(false);
   const download = useMutation({
     mutationFn: () => exportRecord(screen.record.id),
     onSuccess: (file) => saveFile(file as unknown as Blob, fileName(screen)),
   });
+  const { reading, identity } = shown;
   const licensed = isLicensed(session);
+  const ready = allSaved(unsaved) && reading.coverage.open.length === 0;
   return (
     <footer className="bench-footer reading-footer">
-      <span className="flex-fill muted">{says(screen, reading, waiting, licensed)}</span>
+      <span className="flex-fill muted">{says(screen, reading, unsaved, licensed)}</span>
       <ProblemNote error={download.error} />
       {licensed ? (
         <Button variant="quiet" disabled={download.isPending} onClick={() => download.mutate()}>
           Download the screen
         </Button>
       ) : null}
-      {licensed && screen.state === "open" ? (
-        <Button
-          disabled={waiting > 0 || reading.coverage.open.length > 0}
-          onClick={() => setSigning(true)}
-        >
+      {licensed && screen.state === "open" && version === null && identity ? (
+        <Button disabled={!ready} onClick={() => setSigning(true)}>
           Sign
         </Button>
       ) : null}
-      {signing ? (
+      {signing && identity ? (
         <SignDialog
           screen={screen}
-          revision={revision}
+          identity={identity}
           onClose={() => setSigning(false)}
           onSigned={() => {
             setSigning(false);
@@ -55,9 +56,9 @@ export function ReadingFooter({ screen, reading, revision, waiting, onChanged }:
   );
 }
 
-function says(screen: Screen, reading: Reading, waiting: number, licensed: boolean): string {
+function says(screen: Screen, reading: Reading, unsaved: Unsaved, licensed: boolean): string {
   if (screen.state === "signed") return "Signed and frozen. Later changes are kept as amendments.";
-  if (waiting > 0) return `${waiting} answers of this device are not sent yet. Sign when they are.`;
+  if (!allSaved(unsaved)) return "Not everything of this device is saved yet. Sign when it is.";
   if (!licensed) return "A practitioner or owner signs.";
   if (reading.coverage.open.length > 0) {
     return "A planned test is neither done nor declined with a reason. Sign when it is.";

@@ -1,82 +1,80 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
-import { readingQuery, screenQuery } from "../../api/screens";
+import { readingQuery, screenQuery, signatureQuery } from "../../api/screens";
 import { Away } from "../../components/Away";
 import { ProblemNote } from "../../components/ProblemNote";
+import { SaveMark, useUnsaved } from "../../components/SaveMark";
+import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
-import { useServices } from "../../components/session";
-import { useStore } from "../../components/useStore";
-import { BenchHeader } from "../bench/BenchHeader";
+import { allSaved } from "../../state/saving";
 import { ChangeList } from "./ChangeList";
 import { DifferenceList } from "./DifferenceList";
 import { FlagLanes } from "./FlagLanes";
+import { ReadingAge } from "./ReadingAge";
 import { ReadingFooter } from "./ReadingFooter";
 import { ReadingSide } from "./ReadingSide";
+import { SignedVersion } from "./SignedVersion";
 import { UrgentBars } from "./UrgentBars";
 
-/** Judge: flags in their lanes with reasons and what speaks against; sign. */
-export function ReadingPlace() {
-  const { screen: id = "" } = useParams();
-  const { sender, outbox } = useServices();
-  useStore(sender.state);
+/** Judge: flags in their lanes with reasons and what speaks against; sign. Signed ones one by one. */
+export default function ReadingPlace() {
+  const { screen: id = "", signature } = useParams();
+  const version = signature === undefined ? null : Number(signature);
+  const unsaved = useUnsaved(id);
   const catalogue = useQuery(catalogueQuery);
   const screen = useQuery(screenQuery(id));
-  const reading = useQuery(readingQuery(id));
-  const waiting = outbox.list(id).length;
-  const error = screen.error ?? reading.error ?? catalogue.error;
-  if (error) {
+  const reading = useQuery({ ...readingQuery(id), refetchOnMount: "always" });
+  const signed = useQuery({ ...signatureQuery(id, version ?? 0), enabled: version !== null });
+  const error = screen.error ?? reading.error ?? catalogue.error ?? signed.error;
+  const opened = screen.data;
+  if (error && !(opened && reading.data)) {
     return (
-      <Shell>
+      <Shell who={opened ? <ScreenHeader screen={opened} /> : null} screen={id}>
         <div className="p-4">
           <ProblemNote error={error} />
         </div>
       </Shell>
     );
   }
-  if (!screen.data || !reading.data || !catalogue.data) {
+  if (!opened || !reading.data || !catalogue.data || (version !== null && !signed.data)) {
     return <Away waiting={screen.failureCount > 0 || reading.failureCount > 0} />;
   }
   const refresh = () => {
     void screen.refetch();
     void reading.refetch();
   };
-  const found = reading.data.reading;
+  const known = catalogue.data;
+  const found = signed.data?.reading ?? reading.data.reading;
+  const shown = signed.data ? { ...opened, record: signed.data.record } : opened;
+  const parts = { reading: found, screen: shown, catalogue: known, onChanged: refresh };
   return (
     <Shell
-      who={<BenchHeader screen={screen.data} />}
-      urgent={
-        <UrgentBars
-          reading={found}
-          screen={screen.data}
-          catalogue={catalogue.data}
-          onChanged={refresh}
-        />
-      }
-      places={
-        <Link className="place" to={`/screens/${id}/bench`}>
-          Back to the bench
-        </Link>
-      }
+      who={<ScreenHeader screen={shown} />}
+      screen={id}
+      saved={<SaveMark unsaved={unsaved} />}
+      urgent={version === null ? <UrgentBars {...parts} /> : null}
     >
       <div className="reading">
         <section className="reading-middle" aria-label="Reading">
-          <h1 className="only-read-aloud">Reading of {screen.data.athlete.name}</h1>
-          <FlagLanes reading={found} screen={screen.data} catalogue={catalogue.data} />
-          <DifferenceList reading={found} catalogue={catalogue.data} />
-          <ChangeList reading={found} catalogue={catalogue.data} />
+          <h1 className="only-read-aloud">Reading of {opened.athlete.name}</h1>
+          {signed.data ? <SignedVersion signed={signed.data} catalogue={known} /> : null}
+          {version === null ? (
+            <ReadingAge
+              failed={reading.isError}
+              behind={opened.state === "open" && !allSaved(unsaved)}
+            />
+          ) : null}
+          <FlagLanes {...parts} />
+          <DifferenceList reading={found} catalogue={known} />
+          <ChangeList reading={found} catalogue={known} />
         </section>
-        <ReadingSide
-          reading={found}
-          screen={screen.data}
-          catalogue={catalogue.data}
-          onChanged={refresh}
-        />
+        <ReadingSide {...parts} />
         <ReadingFooter
-          screen={screen.data}
-          reading={found}
-          revision={reading.data.revision}
-          waiting={waiting}
+          screen={opened}
+          shown={{ reading: found, identity: reading.data.identity }}
+          unsaved={unsaved}
+          version={version}
           onChanged={refresh}
         />
       </div>

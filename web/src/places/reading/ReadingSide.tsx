@@ -13,8 +13,10 @@ import {
   retakeReason,
   urgencyName,
 } from "../../state/wording";
+import { stepTo } from "../map";
 import { Arrange } from "./Arrange";
 import { LateAnswers } from "./LateAnswers";
+import { MoveScreen } from "./MoveScreen";
 
 interface Props {
   reading: Reading;
@@ -27,7 +29,7 @@ interface Props {
 export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
   const testName = (code: string) =>
     catalogue.tests.find((test) => test.code === code)?.name ?? code;
-  const open = (test: string) => `/screens/${screen.record.id}/bench/${test}`;
+  const open = (test: string) => stepTo(screen.record.id, "bench", test);
   return (
     <aside className="panel" aria-label="What follows">
       <Part
@@ -43,7 +45,8 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
       <Part title="Ready to return: you decide">
         {reading.criteria.map((item) => (
           <p key={item.criterion} className="mb-1">
-            <strong>{criterionState(item.state)}</strong> {criterionWords(item.criterion)}
+            <strong>{criterionState(item.state)}</strong>{" "}
+            {criterionWords(catalogue, item.criterion)}
           </p>
         ))}
       </Part>
@@ -54,7 +57,7 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
             side={item.side}
             title={testName(item.test)}
           >
-            {gateWords(item.gate)}
+            {gateWords(catalogue, item.gate)}
           </Line>
         ))}
       </Part>
@@ -65,7 +68,7 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
             side={item.side}
             title={testName(item.test)}
           >
-            {retakeReason(item.reason)} <Link to={open(item.test)}>Open</Link>
+            {retakeReason(catalogue, item.reason)} <Link to={open(item.test)}>Open</Link>
           </Line>
         ))}
       </Part>
@@ -99,11 +102,14 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
       <Part title="Signed">
         {screen.signatures.map((signature) => (
           <p key={signature.number} className="mb-1">
-            {signature.number === 0 ? "Signed" : `Amended: ${signature.reason}.`} {signature.by},{" "}
-            {dayWords(signature.at)}
+            <Link to={stepTo(screen.record.id, "reading", signature.number)}>
+              {signature.number === 0 ? "Signed" : `Amended: ${signature.reason}`}
+            </Link>
+            . {signature.by}, {dayWords(signature.at)}
           </p>
         ))}
       </Part>
+      <MoveScreen screen={screen} onMoved={onChanged} />
       <p className="caution">
         Findings for a licensed practitioner to weigh. Not a diagnosis; local protocols come first.
       </p>

@@ -1,36 +1,30 @@
-import { useMutation } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { Problem } from "../../api/problem";
-import { type Screen, signScreen } from "../../api/screens";
-import { faultAt, ProblemNote } from "../../components/ProblemNote";
+import { type Identity, type Screen, signScreen } from "../../api/screens";
+import { FormField, useServerForm } from "../../components/form";
+import { ProblemNote } from "../../components/ProblemNote";
 import { useSession } from "../../components/session";
-import { TextField } from "../../components/TextField";
+import { partWords } from "../../state/wording";
 
 interface Props {
   screen: Screen;
-  revision: number;
+  identity: Identity;
   onClose: () => void;
   onSigned: () => void;
   onStale: () => void;
 }
 
-/** The password again: an open screen is not a signature. */
-export function SignDialog({ screen, revision, onClose, onSigned, onStale }: Props) {
+/** The password again: an open screen is not a signature. Signs the reading that was shown, or none. */
+export function SignDialog({ screen, identity, onClose, onSigned, onStale }: Props) {
   const session = useSession();
-  const [password, setPassword] = useState("");
-  const sign = useMutation({
-    mutationFn: () => signScreen(screen.record.id, revision, password),
-    onSuccess: onSigned,
-    onError: (error) => {
-      if (error instanceof Problem && error.code === "newer-revision") onStale();
+  const { form, fields, submit, busy, error } = useServerForm({
+    defaults: { password: "" },
+    send: ({ password }) => signScreen(screen.record.id, identity, password),
+    onDone: onSigned,
+    onRefused: (problem) => {
+      if (problem.code === "newer-reading") onStale();
     },
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    sign.mutate();
-  };
   return (
     <Modal show centered onHide={onClose} aria-labelledby="sign-title">
       <Modal.Body as="form" onSubmit={submit}>
@@ -41,19 +35,18 @@ export function SignDialog({ screen, revision, onClose, onSigned, onStale }: Pro
           {session.name} signs what is shown: the values and this reading are frozen. Findings to
           weigh, not a diagnosis.
         </p>
-        <TextField
+        <FormField
+          form={form}
+          name="password"
           label="Your password"
           type="password"
-          value={password}
-          onChange={setPassword}
-          fault={faultAt(sign.error, "password")}
           autoComplete="current-password"
           autoFocus
           required
         />
-        <ProblemNote error={sign.error} known={["password"]} />
+        <ProblemNote error={error} known={fields} words={partWords} />
         <div className="d-flex gap-2">
-          <Button type="submit" disabled={sign.isPending}>
+          <Button type="submit" disabled={busy}>
             Sign
           </Button>
           <Button variant="quiet" onClick={onClose}>

@@ -1,17 +1,17 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { addUser, closeUser, type User, type UserInput, usersQuery } from "../../api/users";
-import { faultAt, ProblemNote } from "../../components/ProblemNote";
+import { FormField, useServerForm } from "../../components/form";
+import { ProblemNote } from "../../components/ProblemNote";
 import { Shell } from "../../components/Shell";
 import { useSession } from "../../components/session";
-import { TextField } from "../../components/TextField";
 
 const ROLES = ["practitioner", "assistant", "student", "owner"] as const;
 
 /** The owner's page: who works here, and in which role. */
-export function TeamPlace() {
+export default function TeamPlace() {
   const users = useQuery(usersQuery);
   return (
     <Shell who={<span className="muted">Who works here</span>}>
@@ -54,55 +54,49 @@ function UserLine({ user, onChanged }: { user: User; onChanged: () => void }) {
   );
 }
 
-const EMPTY = { login: "", name: "", password: "", role: "practitioner" as UserInput["role"] };
+type NewUser = Omit<UserInput, "id">;
+const EMPTY: NewUser = { login: "", name: "", password: "", role: "practitioner" };
 
 function AddUser({ onAdded }: { onAdded: () => void }) {
   const [id, setId] = useState<string>(() => crypto.randomUUID());
-  const [values, setValues] = useState(EMPTY);
-  const add = useMutation({
-    mutationFn: () => addUser({ id, ...values }),
-    onSuccess: () => {
+  const { form, fields, submit, busy, error } = useServerForm<NewUser, User>({
+    defaults: EMPTY,
+    send: (values) => addUser({ id, ...values }),
+    onDone: () => {
       setId(crypto.randomUUID());
-      setValues(EMPTY);
+      form.reset(EMPTY);
       onAdded();
     },
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    add.mutate();
-  };
-  const field = (name: "login" | "name" | "password", label: string) => (
-    <TextField
-      label={label}
-      type={name === "password" ? "password" : "text"}
-      value={values[name]}
-      onChange={(value) => setValues({ ...values, [name]: value })}
-      fault={faultAt(add.error, name)}
-      autoComplete={name === "password" ? "new-password" : "off"}
-      required
-    />
-  );
   return (
     <form onSubmit={submit} aria-label="Add a colleague">
       <h2 className="panel-title">Add a colleague</h2>
-      {field("name", "Name, as it signs")}
-      {field("login", "Name they sign in with")}
-      {field("password", "First password, ten characters or more")}
+      <FormField form={form} name="name" label="Name, as it signs" autoComplete="off" required />
+      <FormField
+        form={form}
+        name="login"
+        label="Name they sign in with"
+        autoComplete="off"
+        required
+      />
+      <FormField
+        form={form}
+        name="password"
+        label="First password, ten characters or more"
+        type="password"
+        autoComplete="new-password"
+        required
+      />
       <Form.Group controlId="role" className="mb-3">
         <Form.Label>Role</Form.Label>
-        <Form.Select
-          value={values.role}
-          onChange={(event) =>
-            setValues({ ...values, role: event.target.value as UserInput["role"] })
-          }
-        >
+        <Form.Select {...form.register("role")}>
           {ROLES.map((role) => (
             <option key={role}>{role}</option>
           ))}
         </Form.Select>
       </Form.Group>
-      <ProblemNote error={add.error} known={["login", "name", "password"]} />
-      <Button type="submit" disabled={add.isPending}>
+      <ProblemNote error={error} known={fields} />
+      <Button type="submit" disabled={busy}>
         Add
       </Button>
     </form>

@@ -1,0 +1,23 @@
+import type { Screen } from "../api/screens";
+import { ageOn, dayWords, purposeName } from "../state/wording";
+
+/** Whose screen it is. The name stays whole longest: facts shorten first. */
+export function ScreenHeader({ screen }: { screen: Screen }) {
+  const { athlete, record } = screen;
+  const age = ageOn(athlete.birth_date, record.date);
+  const facts = [
+    athlete.ref,
+    age,
+    athlete.sport,
+    purposeName(record.purpose),
+    dayWords(record.date),
+  ];
+  return (
+    <>
+      <strong>{athlete.name}</strong>
+      <span className="muted facts">
+        {facts.filter((part) => part !== null && part !== "").join(" · ")}
+      </span>
+    </>
+  );
+}

@@ -1,0 +1,185 @@
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
+import { flushSync } from "react-dom";
+import type { Step, Test } from "../../api/catalogue";
+import type { Bench } from "../../state/bench";
+import { entryLane, valueField } from "../../state/fields";
+import { benchKey } from "../../state/keys";
+import { type DialCode, dialOf } from "../../state/parse";
+import {
+  type Instead,
+  other,
+  type Question,
+  questionAfter,
+  questionsOf,
+} from "../../state/questions";
+import { AskBar } from "./AskBar";
+import { BenchFooter } from "./BenchFooter";
+import { EarlierRows } from "./EarlierRows";
+import { focusQuestion } from "./focus";
+import { LaneTools } from "./LaneTools";
+import { SeenRow } from "./SeenRow";
+import { SidePanel } from "./SidePanel";
+import { StepFigures } from "./StepFigures";
+import { StepRows } from "./StepRows";
+import { StepTabs } from "./StepTabs";
+import type { TestBenchProps } from "./TestBench";
+
+interface Props extends TestBenchProps {
+  steps: Step[];
+  entryKey: string;
+  /** What stands above the rows. */
+  top: ReactNode;
+}
+
+/** The questions of one test, or of one bone, toe, space or position of it. */
+export function EntryBench(props: Props) {
+  const { bench, test, screen, catalogue, next, onStop, steps, entryKey, top } = props;
+  const [instead, setInstead] = useState<Instead>(() => insteadInUse(bench, test, entryKey));
+  const [dials, setDials] = useState<ReadonlyMap<string, DialCode | null>>(new Map());
+  const questions = useMemo(
+    () => questionsOf(test, steps, instead, screen.first_side),
+    [test, steps, instead, screen.first_side],
+  );
+  const [now, setNow] = useState<Question | null>(() =>
+    firstOpen(bench, test, entryKey, questions),
+  );
+  const stepIndex = Math.max(
+    0,
+    steps.findIndex((step) => step.code === now?.step),
+  );
+  const step = steps[stepIndex];
+
+  const ask = useCallback((question: Question) => {
+    // At once: a fast hand types the next number before the next frame.
+    flushSync(() => setNow(question));
+    focusQuestion(question);
+  }, []);
+  const toStep = useCallback(
+    (to: number) => {
+      const wanted = steps[to];
+      const first = questions.find((question) => question.step === wanted?.code);
+      if (first) ask(first);
+      else if (to >= steps.length) onStop(1);
+      else if (to < 0) onStop(-1);
+    },
+    [steps, questions, ask, onStop],
+  );
+  const accept = useCallback(() => {
+    if (!now) return;
+    const field = valueField(now.measure);
+    const place = { test: test.code, side: now.side, key: entryKey, field };
+    if (!bench.commit(place)) return;
+    const after = questionAfter(questions, now);
+    if (after) ask(after);
+    else document.getElementById("bench-next")?.focus();
+  }, [bench, test, entryKey, now, questions, ask]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: when the test opens; then the hand leads
+  useEffect(() => {
+    if (now) focusQuestion(now);
+  }, []);
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent) => {
+      const key = benchKey(event);
+      if (key === null || key === "accept" || key === "help") return;
+      event.preventDefault();
+      if (key === "next-step") toStep(stepIndex + 1);
+      else if (key === "previous-step") toStep(stepIndex - 1);
+      else if (key === "next-stop") onStop(1);
+      else if (key === "previous-stop") onStop(-1);
+      else if (key === "undo") bench.undo();
+      else if (now?.side) ask({ ...now, side: other(now.side) });
+    };
+    window.addEventListener("keydown", pressed);
+    return () => window.removeEventListener("keydown", pressed);
+  }, [toStep, stepIndex, onStop, bench, now, ask]);
+
+  if (!step) return null;
+  const dial = now ? dialFor(bench, test, entryKey, now, dials) : null;
+  const own = { bench, test, entryKey };
+  return (
+    <>
+      <section className="bench-middle" aria-label={test.name}>
+        {top}
+        <StepTabs {...own} steps={steps} current={step.code} onStep={toStep} />
+        {now ? (
+          <AskBar
+            test={test}
+            question={now}
+            dial={dial}
+            onDial={(code) => setDials(new Map(dials).set(now.measure, code))}
+          />
+        ) : null}
+        <StepFigures {...own} step={step} how={screen.schools.trial_value} />
+        {now ? (
+          <StepRows
+            {...own}
+            step={step}
+            instead={instead}
+            now={now}
+            dialOf={(question) => dialFor(bench, test, entryKey, question, dials)}
+            how={screen.schools.trial_value}
+            onNow={setNow}
+            onAccept={accept}
+            onInstead={(base, code) => setInstead(new Map(instead).set(base, code))}
+          />
+        ) : null}
+        <EarlierRows {...own} steps={steps.slice(0, stepIndex)} />
+        <SeenRow {...own} step={step} />
+        <LaneTools {...own} screen={screen} now={now} sites={catalogue.sites} />
+      </section>
+      <SidePanel
+        {...own}
+        step={step}
+        catalogue={catalogue}
+        now={now}
+        dial={dial}
+        onAccept={accept}
+      />
+      <BenchFooter
+        bench={bench}
+        nextName={steps[stepIndex + 1]?.title ?? next?.name ?? "Reading"}
+        onBack={() => toStep(stepIndex - 1)}
+        onNext={() => toStep(stepIndex + 1)}
+      />
+    </>
+  );
+}
+
+/** Where a value was recorded the other way of reading, that way is shown. */
+function insteadInUse(bench: Bench, test: Test, key: string): Instead {
+  const used = new Map<string, string>();
+  for (const measure of test.measures) {
+    if (!measure.instead_of) continue;
+    const field = valueField(measure.code);
+    const held = (["left", "right"] as const).some(
+      (side) => bench.value({ test: test.code, side, key, field }) !== null,
+    );
+    if (held) used.set(measure.instead_of, measure.code);
+  }
+  return used;
+}
+
+function firstOpen(bench: Bench, test: Test, key: string, questions: Question[]): Question | null {
+  const open = questions.find((question) => {
+    const lane = question.side ?? entryLane(test, "left");
+    const field = valueField(question.measure);
+    return bench.value({ test: test.code, side: lane, key, field }) === null;
+  });
+  return open ?? questions[0] ?? null;
+}
+
+/** The dial chosen for a measure, or the one its value was read from. */
+function dialFor(
+  bench: Bench,
+  test: Test,
+  key: string,
+  question: Question,
+  chosen: ReadonlyMap<string, DialCode | null>,
+): DialCode | null {
+  const said = chosen.get(question.measure);
+  if (said !== undefined) return said;
+  const field = valueField(question.measure);
+  const place = { test: test.code, side: question.side, key, field };
+  return dialOf(bench.value(place))?.dial ?? null;
+}

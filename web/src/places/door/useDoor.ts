@@ -1,0 +1,101 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
+import { whenSignedOut } from "../../api/client";
+import { type Door, doorQuery, type Session, signOut } from "../../api/session";
+import { useStore } from "../../components/useStore";
+import { leaveBehind, presence, servicesFor, takeBack } from "../../state/device_services";
+
+const LOOK_EVERY_MS = 5000;
+const USES = ["pointerdown", "keydown", "wheel", "touchstart"] as const;
+
+/** Why the places are out of sight: the session has ended, or nobody was here for a while. */
+export type Closed = "ended" | "locked";
+
+/** Who is here, in this tab and the others: entering, leaving, locking, and somebody else coming. */
+export function useDoor(door: Door | undefined) {
+  const queries = useQueryClient();
+  const [session, setSession] = useState<Session | null>(null);
+  const [ended, setEnded] = useState(false);
+  const locked = useStore(presence.locked);
+
+  /** Away with everything of whoever was here; then the door says who is. */
+  const drop = useCallback(async () => {
+    await leaveBehind();
+    setSession(null);
+    setEnded(false);
+    queries.clear();
+    await queries.refetchQueries(doorQuery);
+  }, [queries]);
+
+  const enter = useCallback(
+    async (next: Session) => {
+      const other = session !== null && session.user_id !== next.user_id;
+      if (other) {
+        await leaveBehind();
+        queries.clear();
+      }
+      await takeBack(next);
+      presence.entered(next.user_id);
+      setEnded(false);
+      setSession(next);
+      servicesFor(next).sender.wake();
+      void queries.invalidateQueries();
+    },
+    [session, queries],
+  );
+
+  const leave = useCallback(async () => {
+    await leaveBehind();
+    presence.left(await signOut());
+    setSession(null);
+    queries.clear();
+    window.location.assign("/");
+  }, [queries]);
+
+  useEffect(() => {
+    const found = door?.session;
+    if (!found) return;
+    const open = async () => {
+      if (presence.leftUnknown) {
+        // They left while the server was away: that comes first, then anybody may come in.
+        presence.left(await signOut());
+        await queries.refetchQueries(doorQuery);
+        return;
+      }
+      await takeBack(found);
+      // A page that is opened again is no hand at the device: what was locked stays so.
+      presence.look(found.idle_minutes);
+      setSession(found);
+    };
+    void open();
+  }, [door, queries]);
+
+  useEffect(() => whenSignedOut((another) => (another ? void drop() : setEnded(true))), [drop]);
+  useEffect(
+    () =>
+      presence.onOther((who) => {
+        if (session && who !== session.user_id) void drop();
+        else if (session) void queries.refetchQueries(doorQuery);
+      }),
+    [session, drop, queries],
+  );
+  useIdleLock(session, locked || ended);
+
+  const closed: Closed | null = ended ? "ended" : locked ? "locked" : null;
+  return { session, closed, enter, leave };
+}
+
+/** Counts what hands do, in any tab; what a page asks by itself is no use. */
+function useIdleLock(session: Session | null, closed: boolean): void {
+  const minutes = session?.idle_minutes;
+  useEffect(() => {
+    if (minutes === undefined || closed) return;
+    const use = () => presence.used();
+    for (const kind of USES) window.addEventListener(kind, use, { passive: true, capture: true });
+    const timer = setInterval(() => presence.look(minutes), LOOK_EVERY_MS);
+    return () => {
+      clearInterval(timer);
+      for (const kind of USES) window.removeEventListener(kind, use, { capture: true });
+    };
+  }, [minutes, closed]);
+}

@@ -1,0 +1,98 @@
+import { useInfiniteQuery } from "@tanstack/react-query";
+import { useDeferredValue, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import Modal from "react-bootstrap/Modal";
+import { athletesQuery } from "../../api/athletes";
+import { moveScreen, type Screen } from "../../api/screens";
+import { FormField, useServerForm } from "../../components/form";
+import { ProblemNote } from "../../components/ProblemNote";
+import { useSession } from "../../components/session";
+import { TextField } from "../../components/TextField";
+
+interface Props {
+  screen: Screen;
+  onMoved: () => void;
+}
+
+/** For owners: a screen that was written for the wrong athlete goes to the right one. */
+export function MoveScreen({ screen, onMoved }: Props) {
+  const session = useSession();
+  const [open, setOpen] = useState(false);
+  if (session.role !== "owner") return null;
+  return (
+    <>
+      <Button variant="quiet" size="sm" onClick={() => setOpen(true)}>
+        Wrong athlete: move it
+      </Button>
+      {open ? (
+        <MoveDialog
+          screen={screen}
+          onClose={() => setOpen(false)}
+          onMoved={() => {
+            setOpen(false);
+            onMoved();
+          }}
+        />
+      ) : null}
+    </>
+  );
+}
+
+function MoveDialog({ screen, onClose, onMoved }: Props & { onClose: () => void }) {
+  const [search, setSearch] = useState("");
+  const filter = { search: useDeferredValue(search), squad: null, archived: false };
+  const found = useInfiniteQuery(athletesQuery(filter));
+  const others = (found.data?.pages ?? [])
+    .flatMap((page) => page.athletes)
+    .filter((athlete) => athlete.id !== screen.athlete.id);
+  const { form, fields, submit, busy, error } = useServerForm({
+    defaults: { athlete_id: "", reason: "", password: "" },
+    send: (values) => moveScreen(screen.record.id, values),
+    onDone: onMoved,
+  });
+  return (
+    <Modal show centered onHide={onClose} aria-labelledby="move-title">
+      <Modal.Body as="form" onSubmit={submit}>
+        <h2 id="move-title" className="fs-4 mb-2">
+          Move this screen away from {screen.athlete.name}
+        </h2>
+        <TextField
+          label="Find the right athlete"
+          type="search"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+        <Form.Group controlId="move-to" className="mb-3">
+          <Form.Label>To</Form.Label>
+          <Form.Select {...form.register("athlete_id")} required>
+            <option value="">choose</option>
+            {others.map((athlete) => (
+              <option key={athlete.id} value={athlete.id}>
+                {[athlete.name, athlete.ref, athlete.birth_date].filter(Boolean).join(" · ")}
+              </option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+        <FormField form={form} name="reason" label="Why" required />
+        <FormField
+          form={form}
+          name="password"
+          label="Your password"
+          type="password"
+          autoComplete="current-password"
+          required
+        />
+        <ProblemNote error={error} known={fields.filter((field) => field !== "athlete_id")} />
+        <div className="d-flex gap-2">
+          <Button type="submit" disabled={busy}>
+            Move
+          </Button>
+          <Button variant="quiet" onClick={onClose}>
+            Cancel
+          </Button>
+        </div>
+      </Modal.Body>
+    </Modal>
+  );
+}

@@ -1,0 +1,182 @@
+import { describe, expect, it } from "vitest";
+import { DeviceKeep, type Keep } from "./device";
+import { memory } from "./memory";
+import { Presence, type Shared } from "./presence";
+import { allSaved, savingWords, type Unsaved } from "./saving";
+import { seal, sealedHere, unseal } from "./seal";
+
+const owner = { clinic: "c", user: "u" };
+const other = { clinic: "c", user: "v" };
+const KEY = "0f".repeat(32);
+
+/** A browser's store that takes so many entries and no more. */
+function small(most: number): Keep {
+  const under = memory();
+  return {
+    ...under,
+    getItem: under.getItem,
+    removeItem: under.removeItem,
+    key: under.key,
+    get length() {
+      return under.length;
+    },
+    setItem: (key, value) => {
+      if (under.getItem(key) === null && under.length >= most) throw new Error("full");
+      under.setItem(key, value);
+    },
+  };
+}
+
+describe("a full device", () => {
+  it("keeps the rest in the page, says so, and moves it over when there is room", () => {
+    const under = small(1);
+    const keep = new DeviceKeep(under);
+    keep.setItem("a", "1");
+    expect(keep.full.getState()).toBe(false);
+    keep.setItem("b", "2");
+    expect(keep.full.getState()).toBe(true);
+    expect([keep.getItem("a"), keep.getItem("b"), keep.length]).toEqual(["1", "2", 2]);
+    expect(under.getItem("b")).toBeNull();
+    keep.removeItem("a");
+    expect(under.getItem("b")).toBe("2");
+    expect(keep.full.getState()).toBe(false);
+  });
+
+  it("is said before everything else", () => {
+    expect(savingWords({ ...saved, full: true, waiting: 2 })).toContain("keep this page open, 2");
+  });
+});
+
+const saved: Unsaved = {
+  waiting: 0,
+  drafts: new Map(),
+  sending: "idle",
+  full: false,
+  faulty: null,
+};
+const draft = { text: "x", dial: null, problem: null };
+
+describe("all saved", () => {
+  it("counts answers on their way, notes, reasons and every draft", () => {
+    expect([allSaved(saved), savingWords(saved)]).toEqual([true, "all saved"]);
+    const note = { ...saved, drafts: new Map([["t|left||note", draft]]) };
+    expect([allSaved(note), savingWords(note)]).toEqual([false, "typing: note, left"]);
+    const waits = { ...saved, waiting: 1, sending: "waiting" as const };
+    expect([allSaved(waits), savingWords(waits)]).toEqual([
+      false,
+      "1 kept here, waiting for the server",
+    ]);
+    const keyed = { ...saved, faulty: "t|right|fibula|values.result" };
+    expect([allSaved(keyed), savingWords(keyed)]).toEqual([
+      false,
+      "not saved: result, fibula, right",
+    ]);
+  });
+
+  it("does not count what was sent and only stays under the hand", () => {
+    const held = { ...saved, drafts: new Map([["t|left||values.a", { ...draft, written: true }]]) };
+    expect(allSaved(held)).toBe(true);
+  });
+});
+
+describe("what somebody leaves unsent", () => {
+  const full = () => {
+    const keep = memory();
+    keep.setItem("north-stride/outbox/c/u/1", '{"answer":"a telling note"}');
+    keep.setItem("north-stride/draft/c/u/s/t|left||note", '{"text":"another telling note"}');
+    keep.setItem("north-stride/outbox/c/v/2", "somebody else's");
+    return keep;
+  };
+  const all = (keep: Keep) =>
+    Array.from({ length: keep.length }, (_, place) => keep.getItem(keep.key(place) ?? "")).join();
+
+  it("is sealed, said by name and count, and opens for its owner alone", async () => {
+    const keep = full();
+    expect(await seal(keep, owner, "Jonas", KEY)).toBe(true);
+    expect(all(keep)).not.toContain("telling");
+    expect(sealedHere(keep)).toEqual([{ name: "Jonas", count: 2 }]);
+    expect(await unseal(keep, other, KEY)).toBe(false);
+    expect(await unseal(keep, owner, "1e".repeat(32))).toBe(false);
+    expect(sealedHere(keep)).toHaveLength(1);
+    expect(await unseal(keep, owner, KEY)).toBe(true);
+    expect(keep.getItem("north-stride/outbox/c/u/1")).toContain("a telling note");
+    expect(keep.getItem("north-stride/draft/c/u/s/t|left||note")).toContain("another");
+    expect(sealedHere(keep)).toEqual([]);
+  });
+
+  it("is added to what was sealed before, and nothing is made of nothing", async () => {
+    const keep = full();
+    await seal(keep, owner, "Jonas", KEY);
+    keep.setItem("north-stride/outbox/c/u/3", "later");
+    await seal(keep, owner, "Jonas", KEY);
+    expect(sealedHere(keep)).toEqual([{ name: "Jonas", count: 3 }]);
+    await unseal(keep, owner, KEY);
+    expect(keep.getItem("north-stride/outbox/c/u/1")).toContain("telling");
+    expect(keep.getItem("north-stride/outbox/c/u/3")).toBe("later");
+    expect(await seal(memory(), owner, "Jonas", KEY)).toBe(false);
+  });
+});
+
+describe("who is at this device", () => {
+  function tabs() {
+    const kept = memory();
+    const listeners = new Set<(key: string | null) => void>();
+    let now = 1_000_000;
+    const tab = () => {
+      let heard: ((key: string | null) => void) | null = null;
+      const shared: Shared = {
+        getItem: kept.getItem,
+        setItem: (key, value) => {
+          kept.setItem(key, value);
+          // As a browser does: every tab but the one that wrote.
+          for (const tell of listeners) if (tell !== heard) tell(key);
+        },
+        onChange: (listener) => {
+          heard = listener;
+          listeners.add(listener);
+          return () => listeners.delete(listener);
+        },
+      };
+      return new Presence(shared, () => now);
+    };
+    return { tab, pass: (minutes: number) => (now += minutes * 60_000) };
+  }
+
+  it("locks every tab when no hand used any of them, and unlocks all at once", () => {
+    const { tab, pass } = tabs();
+    const [one, two] = [tab(), tab()];
+    two.onOther(() => {});
+    one.entered("u");
+    pass(10);
+    one.used();
+    pass(10);
+    for (const each of [one, two]) each.look(15);
+    expect([one.locked.getState(), two.locked.getState()]).toEqual([false, false]);
+    pass(5);
+    for (const each of [one, two]) each.look(15);
+    expect([one.locked.getState(), two.locked.getState()]).toEqual([true, true]);
+    one.entered("u");
+    expect([one.locked.getState(), two.locked.getState()]).toEqual([false, false]);
+  });
+
+  it("tells the other tabs at once that somebody left or came", () => {
+    const { tab } = tabs();
+    const [one, two] = [tab(), tab()];
+    const heard: string[] = [];
+    two.onOther((who) => heard.push(who));
+    one.entered("u");
+    one.left(true);
+    one.entered("v");
+    expect(heard).toEqual(["u", "", "v"]);
+  });
+
+  it("remembers a leaving the server does not know of", () => {
+    const { tab } = tabs();
+    const one = tab();
+    one.entered("u");
+    one.left(false);
+    expect(tab().leftUnknown).toBe(true);
+    one.left(true);
+    expect(tab().leftUnknown).toBe(false);
+  });
+});
