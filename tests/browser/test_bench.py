@@ -62,7 +62,7 @@ class Tools(BrowserCase):
         page.get_by_role("link", name="Reading").click()
         expect(page.get_by_label("What follows")).to_contain_text("neither done nor declined")
         expect(page.get_by_role("button", name="Sign", exact=True)).to_be_disabled()
-        page.get_by_role("link", name="Back to the bench").click()
+        page.get_by_role("link", name="Bench").click()
         for name in ("Gait", "Knee to wall", "Squat", "Modified Thomas test"):
             self.open_stop(page, name)
             page.get_by_role("button", name="Not done, left").click()
@@ -101,7 +101,7 @@ class Tools(BrowserCase):
         page.get_by_label("Your password").fill(PASSWORD)
         page.get_by_role("dialog").get_by_role("button", name="Sign").click()
         expect(page.get_by_text("Signed and frozen.")).to_be_visible()
-        page.get_by_role("link", name="Back to the bench").click()
+        page.get_by_role("link", name="Bench").click()
         expect(page.get_by_text("This screen is signed.")).to_be_visible()
         self.open_stop(page, "Modified Thomas test")
         page.get_by_label("Thigh, hanging, left").fill("3")
@@ -109,10 +109,11 @@ class Tools(BrowserCase):
         self.saved(page)
         page.get_by_role("link", name="Reading").click()
         late = page.get_by_label("Arrived after signing")
-        expect(late).to_contain_text("left Thigh, hanging: 3")
+        expect(late).to_contain_text("left Thigh, hanging: +3°")
         late.get_by_label("Why the signed screen is amended").fill("read the dial again")
+        late.get_by_label("Your password").fill(PASSWORD)
         late.get_by_role("button", name="Amend with these").click()
-        expect(page.get_by_label("What follows")).to_contain_text("Amended: read the dial again.")
+        expect(page.get_by_label("What follows")).to_contain_text("Amended: read the dial again")
         self.assertEqual(self.values(page)["left"], {"thigh_angle": 3})
 
     def test_every_other_key_of_the_map(self) -> None:

@@ -14,14 +14,13 @@ from tests.support.browser import BrowserCase
 
 class Stories(BrowserCase):
     def import_story(self, page: Page, name: str) -> None:
-        page.get_by_label("Screen file").set_input_files(DOCS / "examples" / f"{name}.json")
-        page.wait_for_url("**/reading")
+        self.import_file(page, DOCS / "examples" / f"{name}.json")
 
     def import_record(self, page: Page, record: dict[str, Any]) -> None:
+        """Another screen of somebody who is known here by now."""
         text = json.dumps(record).encode()
         file = FilePayload(name="later.json", mimeType="application/json", buffer=text)
-        page.get_by_label("Screen file").set_input_files(file)
-        page.wait_for_url(f"**/{record['id']}/reading")
+        self.import_file(page, file)
 
     def test_a_return_is_held_against_the_earlier_screen_and_its_criteria(self) -> None:
         page = self.page()

@@ -114,6 +114,18 @@ class BrowserCase(unittest.TestCase):
         page.get_by_role("button", name="Full").click()
         self.saved(page)
 
+    @staticmethod
+    def import_file(page: Page, file: Any, name: str = "Ilse Varga") -> None:
+        """From People, confirmed: for the athlete who is shown, or a new one of this name."""
+        page.get_by_label("Screen file").set_input_files(file)
+        take = page.get_by_role("button", name="take it")
+        expect(take).to_be_visible()
+        new = page.get_by_label("Name of the new athlete")
+        if new.count():
+            new.fill(name)
+        take.click()
+        page.wait_for_url("**/reading")
+
     def at_bench(self, **options: Any) -> Page:
         page = self.page(**options)
         self.sign_in(page)

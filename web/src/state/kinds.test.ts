@@ -11,12 +11,12 @@ const bones = [
 const many = made("choices", { choices: bones });
 
 describe("the kinds of measure", () => {
-  it("offer what can be said, and none of many first", () => {
+  it("offer what can be said, and none of many last", () => {
     const labels = (measure: Measure) =>
       kindOf(measure)
         .options(measure)
         .map((o) => o.label);
-    expect(labels(many)).toEqual(["None of these", "Fibula", "Tibia"]);
+    expect(labels(many)).toEqual(["Fibula", "Tibia", "None of these"]);
     expect(labels(made("choice", { choices: bones }))).toEqual(["Fibula", "Tibia"]);
     expect(labels(made("grade", { plausible: [0, 3] }))).toEqual(["0", "1", "2", "3"]);
     expect(labels(made("grade", { plausible: [0, 90], allowed: [0, 45, 90] }))).toEqual([
@@ -31,7 +31,7 @@ describe("the kinds of measure", () => {
 
   it("take none of many as an answer, and the last one away as none", () => {
     const kind = kindOf(many);
-    const [none, fibula, tibia] = kind.options(many);
+    const [fibula, tibia, none] = kind.options(many);
     if (!none || !fibula || !tibia) throw new Error("no options");
     expect(none).toBe(NONE);
     expect(afterTap(kind, null, none)).toEqual([]);

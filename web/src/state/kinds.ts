@@ -71,7 +71,8 @@ export const KINDS: Record<MeasureKind, Kind> = {
   choices: {
     ...one,
     asked: "many",
-    options: (measure) => [NONE, ...choiceOptions(measure)],
+    // Last, so that an Enter too many never says that nothing was found.
+    options: (measure) => [...choiceOptions(measure), NONE],
     said: (value, measure) => {
       const held = Array.isArray(value) ? value : [];
       if (held.length === 0) return NONE.label;

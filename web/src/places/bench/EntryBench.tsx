@@ -1,6 +1,7 @@
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Step, Test } from "../../api/catalogue";
+import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane, valueField } from "../../state/fields";
 import { benchKey } from "../../state/keys";
@@ -34,6 +35,9 @@ interface Props extends TestBenchProps {
 /** The questions of one test, or of one bone, toe, space or position of it. */
 export function EntryBench(props: Props) {
   const { bench, test, screen, catalogue, next, onStop, steps, entryKey, top } = props;
+  // The dial in use follows the value that stands.
+  useStore(bench.state, (state) => state.fields);
+  useStore(bench.state, (state) => state.waiting);
   const [instead, setInstead] = useState<Instead>(() => insteadInUse(bench, test, entryKey));
   const [dials, setDials] = useState<ReadonlyMap<string, DialCode | null>>(new Map());
   const questions = useMemo(

@@ -1,4 +1,5 @@
 import type { Measure, Test } from "../../api/catalogue";
+import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
 import { kindOf } from "../../state/kinds";
@@ -21,6 +22,7 @@ const KEYS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0"];
 
 /** Our own pad: some tablets show no minus. It types into the field in hand. */
 export function NumberPad({ bench, test, entryKey, measure, now, dial, onAccept }: Props) {
+  useStore(bench.state);
   const field = valueField(measure.code);
   const place = { test: test.code, side: now.side, key: entryKey, field };
   const draft = bench.draft(place);

@@ -11,11 +11,7 @@ export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Cata
   return (
     <section aria-label="Reads as so far" aria-busy={!readingCurrent} className="reads">
       <h2 className="panel-title">Reads as so far</h2>
-      {reading && !readingCurrent ? (
-        <p className="muted" role="status">
-          Older than what is typed.
-        </p>
-      ) : null}
+      {reading && !readingCurrent ? <p className="muted older">Older than what is typed.</p> : null}
       {reading?.flags.map((flag) => (
         <div key={`${flag.code} ${flag.side}`} className="reads-flag">
           <div>

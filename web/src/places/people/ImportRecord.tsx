@@ -115,7 +115,7 @@ function Found({ text, checked, onTaken, onClose }: FoundProps) {
           {athlete ? `It is ${athlete.name}: take it` : "Add and take it"}
         </Button>
         <Button variant="quiet" onClick={onClose}>
-          Do not take it
+          Leave it
         </Button>
       </div>
     </form>

@@ -19,7 +19,9 @@ const AGAIN_MS = 1500;
 export default function PeoplePlace() {
   const session = useSession();
   const { address, change } = usePeopleAddress();
-  const { search, squad, archived, athlete: chosen } = address;
+  const { squad, archived, athlete: chosen } = address;
+  // What is being typed leads, the address follows: a slow one must not take letters back.
+  const [search, setSearch] = useState(address.search);
   const [form, setForm] = useState<Athlete | "new" | null>(null);
   const filter = { search: useDeferredValue(search), squad, archived };
   const list = useInfiniteQuery({
@@ -50,7 +52,10 @@ export default function PeoplePlace() {
               label="Find by name, reference or sport"
               type="search"
               value={search}
-              onChange={(event) => change({ search: event.target.value })}
+              onChange={(event) => {
+                setSearch(event.target.value);
+                change({ search: event.target.value });
+              }}
               autoFocus
             />
             {isStaff(session) ? <Button onClick={() => setForm("new")}>Add athlete</Button> : null}
