@@ -234,7 +234,23 @@ def read_changes(screen_id: UUID, work: WorkDep, after: Annotated[int, Query(ge=
     # What was read may be newer than the row: nobody is to ask for it again.
     revision = max([row.revision, *(change.revision for change in changes)])
     work.commit()
-    return Json({"revision": revision, "state": _state(row), "answers": [_answer(row) for row in changes]})
+    head = _head(row, store.record_json(row, [])) if revision > after else None
+    return Json(
+        {
+            "revision": revision,
+            "state": _state(row),
+            "answers": [_answer(change) for change in changes],
+            "head": head,
+        }
+    )
+
+
+def _head(row: Row[Any], record: dict[str, Any]) -> dict[str, Any]:
+    return {
+        "record": {name: part for name, part in record.items() if name != "entries"},
+        "schools": {**DEFAULT_SCHOOLS, **row.schools},
+        "first_side": first_side(row.intake, row.schools),
+    }
 
 
 def _answer(row: AnswerRow) -> dict[str, Any]:

@@ -102,7 +102,17 @@ class Writing(ScreenCase):
         after = self.me.ok("GET", f"{self.at}/changes", params={"after": revision - 1})
         self.assertEqual([item["field"] for item in after["answers"]], ["values.knee_angle"])
         none = self.me.ok("GET", f"{self.at}/changes", params={"after": revision})
-        self.assertEqual(none["answers"], [])
+        self.assertEqual((none["answers"], none["head"]), ([], None))
+
+    def test_changes_bring_what_is_no_answer_too(self) -> None:
+        body = {"gate": "clot_doubt", "side": "left", "reason": "scan clear"}
+        self.me.ok("POST", f"{self.at}/overrides", body)
+        self.me.ok("GET", f"{self.at}/changes", params={"after": 1})
+        found = self.me.ok("GET", f"{self.at}/changes", params={"after": 0})
+        self.assertEqual(found["answers"], [])
+        self.assertEqual(found["head"]["record"]["overrides"], [{**body, "by": "A. Practitioner"}])
+        self.assertEqual(found["head"]["schools"]["thomas"], "degrees")
+        self.assertNotIn("entries", found["head"]["record"])
 
     def test_history_newest_first_with_who(self) -> None:
         self.post(answer("left", "values.thigh_angle", 8))

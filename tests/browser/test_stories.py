@@ -71,7 +71,7 @@ class Stories(BrowserCase):
         side = page.get_by_label("What follows")
         expect(side).to_contain_text("Held: kept, not read")
         expect(side).to_contain_text("A bone is in doubt")
-        page.get_by_role("link", name="Back to the bench").click()
+        page.get_by_role("link", name="Bench").click()
         page.get_by_label("Route").get_by_text("Inversion tilt").click()
         held = page.get_by_role("status").filter(has_text="Held left")
         expect(held).to_contain_text("kept and not read")

@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { whenSignedOut } from "../../api/client";
 import { type Door, doorQuery, type Session, signOut } from "../../api/session";
@@ -10,6 +10,11 @@ const USES = ["pointerdown", "keydown", "wheel", "touchstart"] as const;
 
 /** Why the places are out of sight: the session has ended, or nobody was here for a while. */
 export type Closed = "ended" | "locked";
+
+/** All that was asked for whoever was here; the door itself stays, and is asked anew. */
+function forget(queries: QueryClient): void {
+  queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== doorQuery.queryKey[0] });
+}
 
 /** Who is here, in this tab and the others: entering, leaving, locking, and somebody else coming. */
 export function useDoor(door: Door | undefined) {
@@ -23,7 +28,7 @@ export function useDoor(door: Door | undefined) {
     await leaveBehind();
     setSession(null);
     setEnded(false);
-    queries.clear();
+    forget(queries);
     await queries.refetchQueries(doorQuery);
   }, [queries]);
 
@@ -32,7 +37,7 @@ export function useDoor(door: Door | undefined) {
       const other = session !== null && session.user_id !== next.user_id;
       if (other) {
         await leaveBehind();
-        queries.clear();
+        forget(queries);
       }
       await takeBack(next);
       presence.entered(next.user_id);
@@ -48,7 +53,7 @@ export function useDoor(door: Door | undefined) {
     await leaveBehind();
     presence.left(await signOut());
     setSession(null);
-    queries.clear();
+    forget(queries);
     window.location.assign("/");
   }, [queries]);
 
@@ -75,7 +80,7 @@ export function useDoor(door: Door | undefined) {
     () =>
       presence.onOther((who) => {
         if (session && who !== session.user_id) void drop();
-        else if (session) void queries.refetchQueries(doorQuery);
+        else void queries.refetchQueries(doorQuery);
       }),
     [session, drop, queries],
   );
