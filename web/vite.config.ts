@@ -26,6 +26,12 @@ export default defineConfig({
       },
     }),
   ],
+  css: {
+    preprocessorOptions: {
+      // Bootstrap's own sources are still written for the older module rules.
+      scss: { quietDeps: true, silenceDeprecations: ["import", "if-function"] },
+    },
+  },
   build: { target: "es2022", modulePreload: { polyfill: false } },
   test: { include: ["src/**/*.test.ts"] },
   server: { proxy: { "/api": "http://127.0.0.1:8600" } },

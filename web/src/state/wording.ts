@@ -61,7 +61,10 @@ const TO_DO: Record<string, string> = {
 export const toDo = (urgency: string): string => TO_DO[urgency] ?? "";
 
 /** What an action is about: the name of its flag. A test tried again early may have no flag. */
-export function actionWords(action: Reading["actions"][number], catalogue: Catalogue): string {
+export function actionWords(
+  action: { code: string; urgency: string },
+  catalogue: Catalogue,
+): string {
   const named = Object.entries(catalogue.flag_names).find(
     ([code]) => action.code === `${action.urgency}.${code.replaceAll(".", "_")}`,
   );

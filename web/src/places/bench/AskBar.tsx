@@ -1,8 +1,10 @@
 import type { Test } from "../../api/catalogue";
+import { classes } from "../../components/classes";
 import { kindOf } from "../../state/kinds";
 import type { DialCode } from "../../state/parse";
 import { measureOf, type Question } from "../../state/questions";
 import { signWords } from "../../state/wording";
+import styles from "./bench.module.css";
 
 interface Props {
   test: Test;
@@ -23,12 +25,12 @@ export function AskBar({ test, question, dial, onDial }: Props) {
   const measure = measureOf(test, question.measure);
   const sign = dial ? "type what the dial shows, then say which way" : signWords(measure);
   return (
-    <div className={`ask-bar ask-${question.side ?? "both"}`}>
+    <div className={classes(styles["ask-bar"], question.side && styles[`ask-${question.side}`])}>
       <strong aria-live="polite">
         {question.side ? `${question.side.toUpperCase()}, ` : ""}
         {measure.ask}
       </strong>
-      <span className="ask-sign">{sign}</span>
+      <span className={styles["ask-sign"]}>{sign}</span>
       {kindOf(measure).dial ? (
         <select
           aria-label={`How ${measure.label} is read`}

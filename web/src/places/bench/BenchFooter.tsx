@@ -3,6 +3,7 @@ import Button from "react-bootstrap/Button";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { benchKey } from "../../state/keys";
+import styles from "./bench.module.css";
 import { KeyHelp } from "./KeyHelp";
 
 interface Props {
@@ -26,7 +27,7 @@ export function BenchFooter({ bench, nextName, onBack, onNext }: Props) {
   }, []);
   return (
     <footer className="bench-footer">
-      <button type="button" className="place-button" onClick={() => setHelping(true)}>
+      <button type="button" className={styles["place-button"]} onClick={() => setHelping(true)}>
         Keys <span className="key">F1</span>
       </button>
       <span className="flex-fill" />

@@ -11,6 +11,7 @@ import { useServices } from "../../components/session";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { stepTo } from "../map";
+import styles from "./bench.module.css";
 import { Rail } from "./Rail";
 import { stopsOf } from "./stops";
 import { TestBench } from "./TestBench";
@@ -53,7 +54,7 @@ export default function BenchPlace() {
       screen={id}
       saved={<BenchSaved bench={bench} screen={id} />}
     >
-      <div className="bench">
+      <div className={styles.bench}>
         <Rail bench={bench} stops={stops} current={stop?.test.code ?? null} screen={id} />
         {stop ? (
           <TestBench

@@ -1,10 +1,12 @@
 import type { KeyboardEvent } from "react";
 import type { Measure, Test } from "../../api/catalogue";
+import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { type Json, valueField } from "../../state/fields";
 import { afterTap, isChosen, kindOf, type Option } from "../../state/kinds";
 import type { Question } from "../../state/questions";
+import styles from "./bench.module.css";
 import { questionId } from "./focus";
 
 interface Props {
@@ -39,7 +41,7 @@ export function ChoiceCell(props: Props) {
   return (
     <fieldset
       id={questionId(question)}
-      className={`choice-cell ${side} ${active ? "active" : ""}`}
+      className={classes(styles["choice-cell"], side, active ? "active" : "")}
       aria-label={`${measure.label}, ${side}`}
     >
       {kind.options(measure).map((option) => (

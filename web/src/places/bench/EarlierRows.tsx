@@ -1,10 +1,12 @@
 import type { Measure, Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
+import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
 import { shownNumber, signed, unitOf } from "../../state/parse";
 import { measureOf } from "../../state/questions";
+import styles from "./bench.module.css";
 
 const MOST_SHOWN = 2;
 const SIDES: readonly Side[] = ["left", "right"];
@@ -32,7 +34,7 @@ export function EarlierRows({ bench, test, entryKey, steps }: Props) {
   return (
     <>
       {rows.map((measure) => (
-        <div key={measure.code} className="lanes earlier-row">
+        <div key={measure.code} className={classes("lanes", styles["earlier-row"])}>
           <div className="lane-left left">{said(measure, "left") ?? "not yet"}</div>
           <div className="spine muted">{measure.label}</div>
           <div className="lane-right right">{said(measure, "right") ?? "not yet"}</div>

@@ -15,6 +15,7 @@ import {
 } from "../../state/questions";
 import { AskBar } from "./AskBar";
 import { BenchFooter } from "./BenchFooter";
+import styles from "./bench.module.css";
 import { EarlierRows } from "./EarlierRows";
 import { focusQuestion } from "./focus";
 import { LaneTools } from "./LaneTools";
@@ -103,7 +104,7 @@ export function EntryBench(props: Props) {
   const own = { bench, test, entryKey };
   return (
     <>
-      <section className="bench-middle" aria-label={test.name}>
+      <section className={styles["bench-middle"]} aria-label={test.name}>
         {top}
         <StepTabs {...own} steps={steps} current={step.code} onStep={toStep} />
         {now ? (

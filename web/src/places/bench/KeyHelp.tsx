@@ -1,6 +1,7 @@
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { KEY_HELP } from "../../state/keys";
+import styles from "./bench.module.css";
 
 export function KeyHelp({ show, onHide }: { show: boolean; onHide: () => void }) {
   return (
@@ -9,7 +10,7 @@ export function KeyHelp({ show, onHide }: { show: boolean; onHide: () => void })
         <h2 id="keys-title" className="fs-4 mb-3">
           Keys at the bench
         </h2>
-        <dl className="keys">
+        <dl className={styles.keys}>
           {KEY_HELP.map(([code, key, says]) => (
             <div key={code}>
               <dt>

@@ -4,6 +4,7 @@ import type { Bench } from "../../state/bench";
 import { type Fields, isValueField, placeOf } from "../../state/fields";
 import { kindOf } from "../../state/kinds";
 import { measureOf } from "../../state/questions";
+import styles from "./bench.module.css";
 
 interface Props {
   bench: Bench;
@@ -24,7 +25,7 @@ export function KeyRow({ bench, test, entryKey, onKey }: Props) {
   const keys = [...options.map(({ label, value }) => ({ label, key: String(value) }))];
   return (
     <fieldset
-      className="key-row"
+      className={styles["key-row"]}
       id="bench-key"
       aria-label={`Which ${measure.label.toLowerCase()}`}
     >

@@ -2,11 +2,13 @@ import { useEffect, useRef, useState } from "react";
 import type { Site, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
+import { classes } from "../../components/classes";
 import { SideMark } from "../../components/SideMark";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane, isValueField, placeOf } from "../../state/fields";
 import type { Question } from "../../state/questions";
+import styles from "./bench.module.css";
 import { MoreCard } from "./MoreCard";
 import { NotDoneCard } from "./NotDoneCard";
 import { NoteCard } from "./NoteCard";
@@ -61,7 +63,7 @@ function ToolLane(props: Props & { side: Side }) {
     more: "More",
   };
   return (
-    <div className={`lane-${side} tools`}>
+    <div className={classes(`lane-${side}`, styles.tools)}>
       {TOOLS.filter((tool) => tool !== "more" || props.now !== null).map((tool) => (
         <button
           key={tool}
@@ -79,7 +81,7 @@ function ToolLane(props: Props & { side: Side }) {
       {open ? (
         <div
           ref={card}
-          className="tool-card"
+          className={styles["tool-card"]}
           role="dialog"
           aria-label={`${open === "declined" ? "Not done" : open}, ${side}`}
           onKeyDown={(event) => {

@@ -7,6 +7,7 @@ import type { Bench } from "../../state/bench";
 import { type Place, valueField } from "../../state/fields";
 import { kindOf } from "../../state/kinds";
 import { measureOf, other, type Question } from "../../state/questions";
+import styles from "./bench.module.css";
 
 interface Props {
   bench: Bench;
@@ -34,7 +35,7 @@ export function MoreCard({ bench, test, entryKey, screen, now, side, onClose }: 
     <>
       <strong>{measure.label}</strong>
       {value !== null && now.side !== null ? (
-        <div className="toggles">
+        <div className={styles.toggles}>
           <button type="button" onClick={move}>
             {across === null
               ? `Wrong side: move ${said(value)} to the ${other(side)}`
@@ -43,7 +44,7 @@ export function MoreCard({ bench, test, entryKey, screen, now, side, onClose }: 
         </div>
       ) : null}
       <History screen={screen} place={here} measure={measure} />
-      <button type="button" className="card-close" onClick={onClose}>
+      <button type="button" className={styles["card-close"]} onClick={onClose}>
         Close
       </button>
     </>
@@ -64,7 +65,7 @@ function History({ screen, place, measure }: HistoryProps) {
   if (!lines.data) return <p className="muted">Looking</p>;
   if (lines.data.length === 0) return <p className="muted">Nothing was written here yet.</p>;
   return (
-    <ul className="history" aria-label="What was written here, newest first">
+    <ul className={styles.history} aria-label="What was written here, newest first">
       {lines.data.map((line) => (
         <li key={line.id}>
           <strong>

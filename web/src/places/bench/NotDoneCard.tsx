@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Test } from "../../api/catalogue";
 import type { Bench } from "../../state/bench";
 import type { Lane } from "../../state/fields";
+import styles from "./bench.module.css";
 
 interface Props {
   bench: Bench;
@@ -27,7 +28,7 @@ export function NotDoneCard({ bench, test, lane, hasValues, onClose }: Props) {
     return (
       <>
         <p>Values stand here. Clear them first if this side was not done after all.</p>
-        <button type="button" className="card-close" onClick={onClose}>
+        <button type="button" className={styles["card-close"]} onClick={onClose}>
           Close
         </button>
       </>
@@ -35,7 +36,7 @@ export function NotDoneCard({ bench, test, lane, hasValues, onClose }: Props) {
   }
   return (
     <>
-      <fieldset className="toggles" aria-label="Reason">
+      <fieldset className={styles.toggles} aria-label="Reason">
         {REASONS.map((reason) => (
           <button
             key={reason}
@@ -47,7 +48,7 @@ export function NotDoneCard({ bench, test, lane, hasValues, onClose }: Props) {
           </button>
         ))}
       </fieldset>
-      <label className="note-label">
+      <label className={styles["note-label"]}>
         Other reason
         <input
           value={own}
@@ -58,7 +59,7 @@ export function NotDoneCard({ bench, test, lane, hasValues, onClose }: Props) {
           }}
         />
       </label>
-      <div className="toggles">
+      <div className={styles.toggles}>
         <button type="button" disabled={!own.trim()} onClick={() => write(own.trim())}>
           Keep reason
         </button>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Test } from "../../api/catalogue";
 import type { Bench } from "../../state/bench";
 import type { Lane } from "../../state/fields";
+import styles from "./bench.module.css";
 
 interface Props {
   bench: Bench;
@@ -22,7 +23,7 @@ export function NoteCard({ bench, test, entryKey, lane, onClose }: Props) {
   };
   return (
     <>
-      <label className="note-label">
+      <label className={styles["note-label"]}>
         Note
         <textarea
           rows={3}
@@ -34,7 +35,7 @@ export function NoteCard({ bench, test, entryKey, lane, onClose }: Props) {
           }}
         />
       </label>
-      <button type="button" className="card-close" onClick={save}>
+      <button type="button" className={styles["card-close"]} onClick={save}>
         Keep note
       </button>
     </>

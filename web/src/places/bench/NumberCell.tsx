@@ -1,5 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useState } from "react";
 import type { Measure, Test } from "../../api/catalogue";
+import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
@@ -14,6 +15,7 @@ import {
 } from "../../state/parse";
 import { touching } from "../../state/preferences";
 import type { Question } from "../../state/questions";
+import styles from "./bench.module.css";
 import { questionId } from "./focus";
 
 interface Props {
@@ -76,11 +78,18 @@ export function NumberCell(props: Props) {
   const side = question.side ?? "both";
   const id = questionId(question);
   return (
-    <div className={`number-cell ${side} ${active ? "active" : ""} ${problem ? "faulty" : ""}`}>
-      <div className="number-line">
+    <div
+      className={classes(
+        styles["number-cell"],
+        side,
+        active ? "active" : "",
+        problem ? "faulty" : "",
+      )}
+    >
+      <div className={styles["number-line"]}>
         <input
           id={id}
-          className="number-input"
+          className={styles["number-input"]}
           aria-label={`${measure.label}, ${side}`}
           aria-invalid={problem !== null}
           aria-describedby={problem ? `${id}-fault` : undefined}
@@ -103,10 +112,10 @@ export function NumberCell(props: Props) {
           onKeyDown={pressed}
           onPointerDown={touched}
         />
-        <span className="unit">{shown === "" ? "" : unitOf(measure)}</span>
+        <span className={styles.unit}>{shown === "" ? "" : unitOf(measure)}</span>
       </div>
       {dial && setting ? (
-        <fieldset className="direction" aria-label={`Which way, ${side}`}>
+        <fieldset className={styles.direction} aria-label={`Which way, ${side}`}>
           {([1, -1] as const).map((way) => (
             <button
               key={way}
@@ -124,11 +133,11 @@ export function NumberCell(props: Props) {
           {problem}
         </div>
       ) : trials.length > 1 && !pending ? (
-        <div className="trials">
+        <div className={styles.trials}>
           <span className="muted">{how} of</span>
           {trials.map((trial, index) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: trials are known by their order
-            <span key={index} className="trial">
+            <span key={index} className={styles.trial}>
               {plain(trial)}
             </span>
           ))}

@@ -1,4 +1,5 @@
 import type { Measure, Test } from "../../api/catalogue";
+import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
@@ -6,6 +7,7 @@ import { kindOf } from "../../state/kinds";
 import { backspace, isBelow, nextTrial, press, setBelow } from "../../state/pad";
 import type { DialCode, DialSetting } from "../../state/parse";
 import { other, type Question } from "../../state/questions";
+import styles from "./bench.module.css";
 import { focusQuestion } from "./focus";
 
 interface Props {
@@ -40,9 +42,9 @@ export function NumberPad({ bench, test, entryKey, measure, now, dial, onAccept 
   };
   const side = now.side ?? "both";
   return (
-    <div className={`pad pad-${side}`}>
+    <div className={classes(styles.pad, styles[`pad-${side}`])}>
       {kindOf(measure).dial ? (
-        <fieldset className="pad-sign" aria-label="Which way">
+        <fieldset className={styles["pad-sign"]} aria-label="Which way">
           {[false, true].map((down) => (
             <button
               key={String(down)}
@@ -56,13 +58,13 @@ export function NumberPad({ bench, test, entryKey, measure, now, dial, onAccept 
           ))}
         </fieldset>
       ) : null}
-      <div className="pad-keys">
+      <div className={styles["pad-keys"]}>
         {KEYS.map((key) => (
           <PadKey key={key} says={key} act={() => type(press(inHand, key))} />
         ))}
         <PadKey says="back" act={() => type(backspace(draft.text))} />
       </div>
-      <div className="pad-last">
+      <div className={styles["pad-last"]}>
         <PadKey says="next trial" act={() => type(nextTrial(draft.text))} />
         <PadKey says={now.side ? `accept ${now.side}` : "accept"} act={onAccept} strong />
         {now.side ? (
@@ -86,7 +88,7 @@ function PadKey({ says, act, strong = false }: KeyProps) {
   return (
     <button
       type="button"
-      className={strong ? "pad-strong" : ""}
+      className={strong ? styles["pad-strong"] : undefined}
       onPointerDown={(event) => event.preventDefault()}
       onClick={act}
     >

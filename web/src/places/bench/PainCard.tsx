@@ -1,6 +1,8 @@
 import type { Site, Test } from "../../api/catalogue";
+import { classes } from "../../components/classes";
 import type { Bench } from "../../state/bench";
 import type { Json, Lane } from "../../state/fields";
+import styles from "./bench.module.css";
 
 interface Pain {
   present: boolean;
@@ -40,7 +42,7 @@ export function PainCard({ bench, test, entryKey, lane, sites, onClose }: Props)
   const offered = sites.filter((site) => site.areas.includes(test.pain_sites));
   return (
     <>
-      <div className="toggles">
+      <div className={styles.toggles}>
         <button
           type="button"
           aria-pressed={pain?.present === false}
@@ -58,7 +60,10 @@ export function PainCard({ bench, test, entryKey, lane, sites, onClose }: Props)
       </div>
       {pain?.present ? (
         <>
-          <fieldset className="toggles scores" aria-label="How much, 0 to 10">
+          <fieldset
+            className={classes(styles.toggles, styles.scores)}
+            aria-label="How much, 0 to 10"
+          >
             {SCORES.map((score) => (
               <button
                 key={score}
@@ -70,7 +75,7 @@ export function PainCard({ bench, test, entryKey, lane, sites, onClose }: Props)
               </button>
             ))}
           </fieldset>
-          <fieldset className="toggles" aria-label="Where">
+          <fieldset className={styles.toggles} aria-label="Where">
             {offered.map((site) => (
               <button
                 key={site.code}
@@ -82,7 +87,7 @@ export function PainCard({ bench, test, entryKey, lane, sites, onClose }: Props)
               </button>
             ))}
           </fieldset>
-          <fieldset className="toggles" aria-label="Is it your pain?">
+          <fieldset className={styles.toggles} aria-label="Is it your pain?">
             <span>Is it the pain they came with?</span>
             {[true, false].map((familiar) => (
               <button
@@ -97,7 +102,7 @@ export function PainCard({ bench, test, entryKey, lane, sites, onClose }: Props)
           </fieldset>
         </>
       ) : null}
-      <button type="button" className="card-close" onClick={onClose}>
+      <button type="button" className={styles["card-close"]} onClick={onClose}>
         Done
       </button>
     </>

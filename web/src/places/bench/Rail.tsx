@@ -3,6 +3,7 @@ import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import type { Fields } from "../../state/fields";
 import { stepTo } from "../map";
+import styles from "./bench.module.css";
 import { inPositions, laneDone, type Stop } from "./stops";
 
 interface Props {
@@ -24,7 +25,7 @@ export function Rail({ bench, stops, current, screen }: Props) {
         );
         return (
           <section key={position.name}>
-            <h2 className="rail-position">
+            <h2 className={styles["rail-position"]}>
               <span>{position.name}</span>
               <span className="muted">
                 {done.length} of {position.stops.length}

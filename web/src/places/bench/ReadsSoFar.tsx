@@ -1,9 +1,11 @@
 import type { Catalogue } from "../../api/catalogue";
+import { classes } from "../../components/classes";
 import { SideMark } from "../../components/SideMark";
 import { Tally } from "../../components/Tally";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { flagName, retakeReason } from "../../state/wording";
+import styles from "./bench.module.css";
 
 /** Flags as they stand with everything typed, reasons first. */
 export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Catalogue }) {
@@ -11,9 +13,11 @@ export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Cata
   return (
     <section aria-label="Reads as so far" aria-busy={!readingCurrent} className="reads">
       <h2 className="panel-title">Reads as so far</h2>
-      {reading && !readingCurrent ? <p className="muted older">Older than what is typed.</p> : null}
+      {reading && !readingCurrent ? (
+        <p className={classes("muted", styles.older)}>Older than what is typed.</p>
+      ) : null}
       {reading?.flags.map((flag) => (
-        <div key={`${flag.code} ${flag.side}`} className="reads-flag">
+        <div key={`${flag.code} ${flag.side}`} className={styles["reads-flag"]}>
           <div>
             <Tally strength={flag.strength} /> {flag.side ? <SideMark side={flag.side} /> : null}
           </div>
@@ -22,7 +26,10 @@ export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Cata
         </div>
       ))}
       {reading?.retake.map((retake) => (
-        <div key={`${retake.test} ${retake.side} ${retake.reason}`} className="reads-flag">
+        <div
+          key={`${retake.test} ${retake.side} ${retake.reason}`}
+          className={styles["reads-flag"]}
+        >
           <div>
             <strong>do again</strong> {retake.side ? <SideMark side={retake.side} /> : null}
           </div>

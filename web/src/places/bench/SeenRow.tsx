@@ -1,8 +1,10 @@
 import type { Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
+import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane } from "../../state/fields";
+import styles from "./bench.module.css";
 
 interface Props {
   bench: Bench;
@@ -39,7 +41,7 @@ function SeenLane({ bench, test, entryKey, step, side }: Props & { side: Side })
   };
   const shown = test.seen.filter((item) => step.seen.includes(item.code));
   return (
-    <fieldset className={`lane-${side} toggles`} aria-label={`Seen, ${side}`}>
+    <fieldset className={classes(`lane-${side}`, styles.toggles)} aria-label={`Seen, ${side}`}>
       {shown.map((item) => (
         <button
           key={item.code}

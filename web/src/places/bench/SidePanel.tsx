@@ -1,4 +1,5 @@
 import type { Catalogue, Step, Test } from "../../api/catalogue";
+import { classes } from "../../components/classes";
 import { FigureView } from "../../components/FigureView";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
@@ -9,6 +10,7 @@ import { touching } from "../../state/preferences";
 import { measureOf, type Question } from "../../state/questions";
 import { placeWords } from "../../state/saving";
 import { gateWords } from "../../state/wording";
+import styles from "./bench.module.css";
 import { NumberPad } from "./NumberPad";
 import { ReadsSoFar } from "./ReadsSoFar";
 
@@ -31,7 +33,7 @@ export function SidePanel(props: Props) {
   const typed = measure && kindOf(measure).asked === "number";
   return (
     <aside
-      className="panel bench-side"
+      className={classes("panel", styles["bench-side"])}
       aria-label="Set-up and reading so far"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: it may scroll, and keys must be able to
       tabIndex={0}
@@ -53,13 +55,13 @@ function SetUp({ test, step }: { test: Test; step: Step }) {
   return (
     <>
       <h2 className="panel-title">Set up</h2>
-      <ol className="set-up">
+      <ol className={styles["set-up"]}>
         {step.setup.map((line) => (
           <li key={line}>{line}</li>
         ))}
       </ol>
       {hands.length > 0 ? (
-        <div className="hands">
+        <div className={styles.hands}>
           <FigureView test={test} step={step} side="left" numbers={{}} hands />
           <span className="muted small">rings: your hands</span>
         </div>
@@ -98,7 +100,7 @@ function NotTaken({ bench }: { bench: Bench }) {
       {refused.map(([key, draft]) => (
         <p key={key}>
           {placeWords(key)}: {draft.text}. {draft.problem}{" "}
-          <button type="button" className="spine-link" onClick={() => bench.discard(key)}>
+          <button type="button" className={styles["spine-link"]} onClick={() => bench.discard(key)}>
             Discard
           </button>
         </p>

@@ -1,5 +1,6 @@
 import type { Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
+import { classes } from "../../components/classes";
 import { FigureView } from "../../components/FigureView";
 import { SideMark } from "../../components/SideMark";
 import { useStore } from "../../components/useStore";
@@ -7,6 +8,7 @@ import { FIGURES } from "../../figures";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
 import { parseTrials, shownNumber } from "../../state/parse";
+import styles from "./bench.module.css";
 
 interface Props {
   bench: Bench;
@@ -21,7 +23,7 @@ export function StepFigures({ bench, test, entryKey, step, how = "mean" }: Props
   useStore(bench.state);
   const drawn = step.figure && FIGURES[step.figure.kind];
   const lane = (side: Side) => (
-    <div className={`lane-${side} figure-lane`}>
+    <div className={classes(`lane-${side}`, styles["figure-lane"])}>
       <SideMark side={side} large />
       {drawn ? (
         <FigureView
@@ -34,7 +36,7 @@ export function StepFigures({ bench, test, entryKey, step, how = "mean" }: Props
     </div>
   );
   return (
-    <div className={`lanes ${drawn ? "figures" : ""}`}>
+    <div className={classes("lanes", drawn && styles.figures)}>
       {lane("left")}
       <div className="spine muted">
         {drawn ? (

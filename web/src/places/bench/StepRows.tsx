@@ -1,4 +1,5 @@
 import type { Measure, Step, Test } from "../../api/catalogue";
+import { classes } from "../../components/classes";
 import { DifferenceBar } from "../../components/DifferenceBar";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
@@ -6,6 +7,7 @@ import { type Lane, lanesOf } from "../../state/fields";
 import { kindOf } from "../../state/kinds";
 import type { DialCode } from "../../state/parse";
 import { type Instead, type Question, rowsOf, twinOf } from "../../state/questions";
+import styles from "./bench.module.css";
 import { ChoiceCell } from "./ChoiceCell";
 import { NumberCell } from "./NumberCell";
 
@@ -48,7 +50,7 @@ function MeasureRow(props: Props & { measure: Measure }) {
       {twin ? (
         <button
           type="button"
-          className="spine-link"
+          className={styles["spine-link"]}
           onClick={() => props.onInstead(measure.instead_of ?? measure.code, twin.code)}
         >
           {twin.label}
@@ -63,14 +65,14 @@ function MeasureRow(props: Props & { measure: Measure }) {
   };
   if (lanesOf(test, measure.code).includes(null)) {
     return (
-      <div className="lanes measure-row whole">
+      <div className={classes("lanes", styles["measure-row"], styles.whole)}>
         {name}
         <div className="whole-cell">{cell(null)}</div>
       </div>
     );
   }
   return (
-    <div className="lanes measure-row">
+    <div className={classes("lanes", styles["measure-row"])}>
       <div className="lane-left">{cell("left")}</div>
       {name}
       <div className="lane-right">{cell("right")}</div>

@@ -2,6 +2,7 @@ import type { Step, Test } from "../../api/catalogue";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { lanesOf, valueField } from "../../state/fields";
+import styles from "./bench.module.css";
 
 interface Props {
   bench: Bench;
@@ -16,7 +17,7 @@ export function StepTabs({ bench, test, entryKey, steps, current, onStep }: Prop
   useStore(bench.state);
   if (steps.length < 2) return null;
   return (
-    <div className="step-tabs">
+    <div className={styles["step-tabs"]}>
       {steps.map((step, index) => (
         <button
           key={step.code}

@@ -1,10 +1,12 @@
 import { useState } from "react";
 import type { Catalogue, Test } from "../../api/catalogue";
 import type { Screen } from "../../api/screens";
+import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { stepsFor } from "../../state/questions";
 import { BenchFooter } from "./BenchFooter";
+import styles from "./bench.module.css";
 import { EntryBench } from "./EntryBench";
 import { firstHeldKey, KeyRow } from "./KeyRow";
 
@@ -34,11 +36,14 @@ export function TestBench(props: TestBenchProps) {
   if (entryKey === null) {
     return (
       <>
-        <section className="bench-middle" aria-label={test.name}>
+        <section className={styles["bench-middle"]} aria-label={test.name}>
           {top}
           <p className="muted">Say which one first. Each keeps values of its own.</p>
         </section>
-        <aside className="panel bench-side" aria-label="Set-up and reading so far" />
+        <aside
+          className={classes("panel", styles["bench-side"])}
+          aria-label="Set-up and reading so far"
+        />
         <BenchFooter
           bench={bench}
           nextName={next?.name ?? "Reading"}
@@ -55,7 +60,7 @@ function TestTitle({ bench, test }: Pick<TestBenchProps, "bench" | "test">) {
   const { signed } = useStore(bench.state);
   return (
     <>
-      <div className="bench-title">
+      <div className={styles["bench-title"]}>
         <h1>{test.name}</h1>
         <p className="muted">{test.purpose}</p>
       </div>

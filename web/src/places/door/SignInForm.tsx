@@ -3,6 +3,7 @@ import Button from "react-bootstrap/Button";
 import type { Schema } from "../../api/client";
 import { type Session, signIn } from "../../api/session";
 import { ProblemNote } from "../../components/ProblemNote";
+import styles from "./door.module.css";
 import { NameAndPassword } from "./NameAndPassword";
 
 interface Props {
@@ -27,7 +28,7 @@ function DemoAccounts({ accounts, onEntered }: Props) {
     onSuccess: onEntered,
   });
   return (
-    <div className="demo-accounts">
+    <div className={styles["demo-accounts"]}>
       <h2>Demo: everyone here is made up</h2>
       {accounts.map((account) => (
         <Button

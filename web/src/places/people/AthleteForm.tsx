@@ -5,6 +5,7 @@ import { type Athlete, addAthlete, editAthlete, type Squad } from "../../api/ath
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { capital } from "../../state/wording";
+import styles from "./people.module.css";
 
 interface Props {
   athlete: Athlete | null;
@@ -84,7 +85,7 @@ export function AthleteForm({ athlete, squads, inSquad, onClose, onSaved }: Prop
         <h2 id="athlete-title" className="fs-4 mb-3">
           {athlete ? `Edit ${athlete.name}` : "Add athlete"}
         </h2>
-        <div className="form-two">
+        <div className={styles["form-two"]}>
           {TEXTS.map(([name, label]) => (
             <FormField
               key={name}

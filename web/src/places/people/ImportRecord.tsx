@@ -9,6 +9,7 @@ import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
 import { dayWords, purposeName } from "../../state/wording";
 import { stepTo } from "../map";
+import styles from "./people.module.css";
 
 interface Chosen {
   text: string;
@@ -130,7 +131,7 @@ function Facts({ checked }: { checked: CheckedFile }) {
       .filter(Boolean)
       .join(" · ");
   return (
-    <dl className="file-facts">
+    <dl className={styles["file-facts"]}>
       <dt>In the file</dt>
       <dd>{said(file)}</dd>
       <dt>Here</dt>

@@ -4,11 +4,13 @@ import { useEffect, useRef } from "react";
 import type { Athlete } from "../../api/athletes";
 import { catalogueQuery } from "../../api/catalogue";
 import type { Schema, Side } from "../../api/client";
+import { classes } from "../../components/classes";
 import { ProblemNote } from "../../components/ProblemNote";
 import { SideMark } from "../../components/SideMark";
 import { useToday } from "../../components/session";
 import { Tally } from "../../components/Tally";
 import { ageOn, dayWords, readable } from "../../state/wording";
+import styles from "./people.module.css";
 
 interface Props {
   athletes: Athlete[] | undefined;
@@ -40,8 +42,8 @@ export function PeopleList(props: Props) {
   }
   const count = `${total.toLocaleString("en-GB")} ${total === 1 ? "athlete" : "athletes"}`;
   return (
-    <div className="people-list">
-      <div className="lanes people-head">
+    <div className={styles["people-list"]}>
+      <div className={classes("lanes", styles["people-head"])}>
         <div className="lane-left">
           <SideMark side="left" /> left
         </div>
@@ -73,7 +75,7 @@ function Rows({ athletes, chosen, onChoose, onEnd, total }: Props & { athletes: 
     if (more && last >= athletes.length - 1 - BEYOND) onEnd();
   }, [more, last, athletes.length, onEnd]);
   return (
-    <div ref={frame} className="people-rows">
+    <div ref={frame} className={styles["people-rows"]}>
       <ul style={{ height: rows.getTotalSize() }}>
         {drawn.map((row) => {
           const athlete = athletes[row.index];
@@ -105,7 +107,7 @@ function PersonRow({ athlete, chosen, onChoose }: RowProps) {
   return (
     <button
       type="button"
-      className="lanes person"
+      className={classes("lanes", styles.person)}
       aria-pressed={chosen}
       onClick={() => onChoose(athlete.id)}
     >

@@ -9,6 +9,7 @@ import { AthleteForm } from "./AthleteForm";
 import { AthletePanel } from "./AthletePanel";
 import { ImportRecord } from "./ImportRecord";
 import { PeopleList } from "./PeopleList";
+import styles from "./people.module.css";
 import { SquadRail } from "./SquadRail";
 import { usePeopleAddress } from "./usePeopleAddress";
 
@@ -38,16 +39,16 @@ export default function PeoplePlace() {
   const athletes = list.data?.pages.flatMap((page) => page.athletes);
   return (
     <Shell who={<span className="muted">{session.clinic}</span>}>
-      <div className="people">
+      <div className={styles.people}>
         <SquadRail
           squads={squads.data ?? []}
           chosen={squad}
           archived={archived}
           onChoose={(next, old) => change({ squad: next, archived: old })}
         />
-        <section className="people-middle" aria-label="Athletes">
+        <section className={styles["people-middle"]} aria-label="Athletes">
           <h1 className="only-read-aloud">People</h1>
-          <div className="people-tools">
+          <div className={styles["people-tools"]}>
             <TextField
               label="Find by name, reference or sport"
               type="search"

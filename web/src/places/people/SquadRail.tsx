@@ -5,6 +5,7 @@ import { addSquad, editSquad, type Squad, squadsQuery } from "../../api/athletes
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isStaff, useSession } from "../../components/session";
+import styles from "./people.module.css";
 
 interface Props {
   squads: Squad[];
@@ -38,7 +39,7 @@ export function SquadRail({ squads, chosen, archived, onChoose }: Props) {
         Archived athletes
       </RailButton>
       {isStaff(session) ? (
-        <div className="rail-tools">
+        <div className={styles["rail-tools"]}>
           {current ? (
             <Button variant="quiet" onClick={() => setEditing(current)}>
               Edit {current.name}

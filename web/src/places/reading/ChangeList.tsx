@@ -1,5 +1,6 @@
 import type { Catalogue, Compared } from "../../api/catalogue";
 import type { Reading } from "../../api/screens";
+import { classes } from "../../components/classes";
 import {
   type Change,
   changeCautions,
@@ -8,6 +9,7 @@ import {
   leftOutWords,
 } from "../../state/changes";
 import { signed, unitOf } from "../../state/parse";
+import styles from "./reading.module.css";
 
 /** What has changed beyond error since the athlete's earlier screens, each side in its lane. */
 export function ChangeList({ reading, catalogue }: { reading: Reading; catalogue: Catalogue }) {
@@ -16,9 +18,9 @@ export function ChangeList({ reading, catalogue }: { reading: Reading; catalogue
   const leftOut = leftOutWords(reading.changes);
   return (
     <section aria-label="Since earlier screens">
-      <h2 className="band">Since earlier screens</h2>
+      <h2 className={styles.band}>Since earlier screens</h2>
       {rows.map(({ key, test, measure, sides }) => (
-        <div key={key} className="lanes difference-row">
+        <div key={key} className={classes("lanes", styles["difference-row"])}>
           <div className="lane-left left">
             <ChangeCell change={sides.left} measure={measure} />
           </div>
@@ -32,7 +34,7 @@ export function ChangeList({ reading, catalogue }: { reading: Reading; catalogue
           </div>
         </div>
       ))}
-      <p className="muted change-rest">
+      <p className={classes("muted", styles["change-rest"])}>
         {rows.length === 0 ? "Nothing has changed beyond error. " : ""}
         {leftOut}
       </p>
@@ -45,9 +47,9 @@ function ChangeCell({ change, measure }: { change: Change | undefined; measure: 
   const shown = (value: number) => `${signed(value, measure)}${unitOf(measure)}`;
   const measured = change.before !== null && change.now !== null;
   return (
-    <div className="change-cell">
+    <div className={styles["change-cell"]}>
       {change.before !== null && change.now !== null ? (
-        <div className="figure-value">
+        <div className={styles["figure-value"]}>
           {shown(change.before)} → {shown(change.now)}
         </div>
       ) : null}

@@ -1,15 +1,17 @@
 import type { Catalogue } from "../../api/catalogue";
 import type { Difference, Reading } from "../../api/screens";
+import { classes } from "../../components/classes";
 import { DifferenceBar } from "../../components/DifferenceBar";
 import { measureIn } from "../../state/measures";
 import { signed, unitOf } from "../../state/parse";
+import styles from "./reading.module.css";
 
 /** Left against right over the smallest real change. What is within error takes little room. */
 export function DifferenceList({ reading, catalogue }: { reading: Reading; catalogue: Catalogue }) {
   if (reading.differences.length === 0) return null;
   return (
     <section aria-label="Left against right">
-      <h2 className="band">Left against right</h2>
+      <h2 className={styles.band}>Left against right</h2>
       {reading.differences.map((found, place) => (
         <DifferenceRow
           key={`${found.test} ${found.measure}`}
@@ -35,8 +37,8 @@ function DifferenceRow({ found, catalogue, opensTest }: RowProps) {
   const { test, measure } = known;
   const slim = found.verdict === "within_error";
   return (
-    <div className={`lanes difference-row ${slim ? "slim" : ""}`}>
-      <div className="lane-left figure-value left">
+    <div className={classes("lanes", styles["difference-row"], slim && styles.slim)}>
+      <div className={classes("lane-left", styles["figure-value"], "left")}>
         {signed(found.left, measure)}
         {unitOf(measure)}
       </div>
@@ -48,7 +50,7 @@ function DifferenceRow({ found, catalogue, opensTest }: RowProps) {
         </div>
         {slim ? null : <DifferenceBar measure={measure} found={found} />}
       </div>
-      <div className="lane-right figure-value right">
+      <div className={classes("lane-right", styles["figure-value"], "right")}>
         {signed(found.right, measure)}
         {unitOf(measure)}
       </div>

@@ -1,10 +1,12 @@
 import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Flag, Reading, Screen } from "../../api/screens";
+import { classes } from "../../components/classes";
 import { SideMark } from "../../components/SideMark";
 import { RuledDown, Tally } from "../../components/Tally";
 import { fieldsOf, isValueField, keyMeasures, placeOf } from "../../state/fields";
 import { flagName, readable, retakeReason } from "../../state/wording";
+import styles from "./reading.module.css";
 
 interface Props {
   reading: Reading;
@@ -18,7 +20,7 @@ export function FlagLanes({ reading, screen, catalogue }: Props) {
   const covered = reading.coverage;
   return (
     <>
-      <div className="lanes reading-head">
+      <div className={classes("lanes", styles["reading-head"])}>
         <div className="lane-left">
           <SideMark side="left" /> left{roleOf(screen, "left")}
         </div>
@@ -66,7 +68,7 @@ function FlagCell(props: Props & { code: string; side: Side }) {
   const flag = reading.flags.find(here);
   const ruledDown = reading.ruled_down.find(here);
   return (
-    <div className={`lane-${side} flag-cell`}>
+    <div className={classes(`lane-${side}`, styles["flag-cell"])}>
       {flag ? <FlagWords flag={flag} /> : null}
       {ruledDown ? (
         <>
@@ -87,11 +89,13 @@ function FlagWords({ flag }: { flag: Flag }) {
         <div key={reason.rule + reason.says}>{reason.says}</div>
       ))}
       {flag.against.map((says) => (
-        <div key={says} className="against">
+        <div key={says} className={styles.against}>
           Against: {says}
         </div>
       ))}
-      {flag.uncompared ? <div className="against">Not compared with the other side.</div> : null}
+      {flag.uncompared ? (
+        <div className={styles.against}>Not compared with the other side.</div>
+      ) : null}
       {flag.sources.length > 0 ? (
         <div className="muted small">Source: {flag.sources.join("; ")}</div>
       ) : null}
@@ -118,11 +122,15 @@ function silence({ reading, screen, catalogue }: Props, side: Side): string {
 function NothingFlagged(props: Props) {
   return (
     <div className="lanes flag-row">
-      <div className="lane-left flag-cell muted">{silence(props, "left")}</div>
+      <div className={classes("lane-left", styles["flag-cell"], "muted")}>
+        {silence(props, "left")}
+      </div>
       <div className="spine">
         <strong>No flags</strong>
       </div>
-      <div className="lane-right flag-cell muted">{silence(props, "right")}</div>
+      <div className={classes("lane-right", styles["flag-cell"], "muted")}>
+        {silence(props, "right")}
+      </div>
     </div>
   );
 }

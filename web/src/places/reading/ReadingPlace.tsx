@@ -14,6 +14,7 @@ import { FlagLanes } from "./FlagLanes";
 import { ReadingAge } from "./ReadingAge";
 import { ReadingFooter } from "./ReadingFooter";
 import { ReadingSide } from "./ReadingSide";
+import styles from "./reading.module.css";
 import { SignedVersion } from "./SignedVersion";
 import { UrgentBars } from "./UrgentBars";
 
@@ -55,8 +56,8 @@ export default function ReadingPlace() {
       saved={<SaveMark unsaved={unsaved} />}
       urgent={version === null ? <UrgentBars {...parts} /> : null}
     >
-      <div className="reading">
-        <section className="reading-middle" aria-label="Reading">
+      <div className={styles.reading}>
+        <section className={styles["reading-middle"]} aria-label="Reading">
           <h1 className="only-read-aloud">Reading of {opened.athlete.name}</h1>
           {signed.data ? <SignedVersion signed={signed.data} catalogue={known} /> : null}
           {version === null ? (

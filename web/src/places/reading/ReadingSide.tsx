@@ -17,6 +17,7 @@ import { stepTo } from "../map";
 import { Arrange } from "./Arrange";
 import { LateAnswers } from "./LateAnswers";
 import { MoveScreen } from "./MoveScreen";
+import styles from "./reading.module.css";
 
 interface Props {
   reading: Reading;
@@ -129,7 +130,7 @@ function Part(props: { title: string; empty?: string; children: ReactNode[] }) {
 
 function Line(props: { side: Side | null; title: string; children: ReactNode }) {
   return (
-    <div className="side-line">
+    <div className={styles["side-line"]}>
       <strong>{props.title}</strong> {props.side ? <SideMark side={props.side} /> : null}
       <div className="muted">{props.children}</div>
     </div>

@@ -2,8 +2,9 @@ import { Link } from "react-router";
 import type { Catalogue } from "../../api/catalogue";
 import type { Signed } from "../../api/screens";
 import { SideMark } from "../../components/SideMark";
-import { dayWords, flagName, readable } from "../../state/wording";
+import { actionWords, dayWords, flagName, urgencyName } from "../../state/wording";
 import { stepTo } from "../map";
+import styles from "./reading.module.css";
 
 interface Props {
   signed: Signed;
@@ -16,7 +17,7 @@ const CAUSES = { answers: "by what was recorded", rules: "by newer rules" } as c
 export function SignedVersion({ signed, catalogue }: Props) {
   const { number, reason, by, at, reading, record, differences } = signed;
   return (
-    <section className="signed-version" aria-label="Signed version">
+    <section className={styles["signed-version"]} aria-label="Signed version">
       <p>
         <strong>{number === 0 ? "As it was signed" : `Amendment ${number}: ${reason}`}</strong>{" "}
         <span className="muted">
@@ -27,8 +28,7 @@ export function SignedVersion({ signed, catalogue }: Props) {
       </p>
       {differences?.map((item) => (
         <p key={`${item.what} ${item.code} ${item.side} ${item.cause}`} className="mb-1">
-          {item.side ? <SideMark side={item.side} /> : null}{" "}
-          {item.what === "flags" ? flagName(catalogue, item.code) : readable(item.code)}:{" "}
+          {item.side ? <SideMark side={item.side} /> : null} {nameOf(catalogue, item)}:{" "}
           {said(item.before)} → {said(item.after)}{" "}
           <span className="muted">{CAUSES[item.cause]}</span>
         </p>
@@ -37,5 +37,20 @@ export function SignedVersion({ signed, catalogue }: Props) {
   );
 }
 
-const said = (state: Record<string, string> | null): string =>
-  state ? Object.values(state).map(readable).join(", ") : "none";
+type Difference = NonNullable<Signed["differences"]>[number];
+
+function nameOf(catalogue: Catalogue, { what, code, before, after }: Difference): string {
+  if (what === "flags") return flagName(catalogue, code);
+  const urgency = before?.urgency ?? after?.urgency ?? "";
+  return `Action, ${actionWords({ code, urgency }, catalogue)}`;
+}
+
+/** Strength first, then what it asks for; a flag or action that is not there says so. */
+function said(state: Record<string, string> | null): string {
+  if (!state) return "none";
+  const { strength, urgency, from, to } = state;
+  const days = from && to ? `${dayWords(from)} to ${dayWords(to)}` : null;
+  return [strength, urgency ? urgencyName(urgency).toLowerCase() : null, days]
+    .filter(Boolean)
+    .join(", ");
+}

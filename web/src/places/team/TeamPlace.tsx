@@ -7,6 +7,7 @@ import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { Shell } from "../../components/Shell";
 import { useSession } from "../../components/session";
+import styles from "./team.module.css";
 
 const ROLES = ["practitioner", "assistant", "student", "owner"] as const;
 
@@ -15,7 +16,7 @@ export default function TeamPlace() {
   const users = useQuery(usersQuery);
   return (
     <Shell who={<span className="muted">Who works here</span>}>
-      <div className="team">
+      <div className={styles.team}>
         <section aria-label="People who work here">
           <h1>Team</h1>
           <p className="muted">
