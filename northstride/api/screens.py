@@ -13,7 +13,7 @@ from sqlalchemy import Row
 from northstride.api.bodies import Day, Id, Input, Json, Moment, Output, ShortText
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
-from northstride.core.first_side import first_side
+from northstride.core.examination.first_side import first_side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, Purpose, Schools
 from northstride.record.model import Record, RecordHead, StrictSchools
 from northstride.store import screens as store

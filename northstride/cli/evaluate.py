@@ -9,9 +9,9 @@ from northstride.cli.record_files import add_record_arguments, each_record
 from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Context
 from northstride.core.reading import evaluate
+from northstride.interchange.reading_text import reading_text
 from northstride.record.read import CheckedRecord
 from northstride.record.reading import reading_json, reading_out
-from northstride.record.text import reading_text
 
 
 def add_arguments(parser: argparse.ArgumentParser) -> None:

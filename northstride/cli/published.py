@@ -20,10 +20,10 @@ from northstride.core.examination import Context
 from northstride.core.norms.accuracy import accuracy_figures, accuracy_label
 from northstride.core.reading import evaluate
 from northstride.demo.stories import Screen, Story, stories
+from northstride.interchange.reading_text import reading_text
 from northstride.record.read import check_record
 from northstride.record.reading import reading_out
 from northstride.record.schema import record_schema
-from northstride.record.text import reading_text
 
 DOCS = ROOT / "docs"
 WORKED_PREFACE = (

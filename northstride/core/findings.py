@@ -8,7 +8,7 @@ from enum import IntEnum, StrEnum
 from typing import Literal
 
 from northstride.core.examination import Examination, Value
-from northstride.core.measurement import Comparison
+from northstride.core.measuring.measurement import Comparison
 from northstride.core.sides import Side
 from northstride.core.vocabulary import Gate, RetakeReason, ReturnCriterion
 

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from fnmatch import fnmatchcase
 from functools import lru_cache
 
-from northstride.core.case import Case
 from northstride.core.examination import History
+from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, GateRaised, Held, Urgency
 from northstride.core.norms import limits
 from northstride.core.norms.load import gate_data

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from northstride.core.case import Case
 from northstride.core.catalogue import Catalogue
-from northstride.core.differences import retakes
 from northstride.core.examination import Context, Examination
+from northstride.core.examination.case import Case
+from northstride.core.examination.differences import retakes
 from northstride.core.findings import (
     Action,
     Finding,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from typing import TypeVar
 
-from northstride.core.case import Case
+from northstride.core.examination.case import Case
 from northstride.core.findings import (
     URGENCY_ORDER,
     Action,

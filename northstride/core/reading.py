@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.change import changes
-from northstride.core.differences import side_differences
 from northstride.core.examination import Context, Examination
+from northstride.core.examination.differences import side_differences
 from northstride.core.findings import Reading
+from northstride.core.following.change import changes
+from northstride.core.following.returning import return_criteria
+from northstride.core.following.what_next import what_next
 from northstride.core.judging import judge
 from northstride.core.putting_together import advice_on, coverage
-from northstride.core.returning import return_criteria
 from northstride.core.rules import RULES_VERSION
-from northstride.core.what_next import what_next
 
 
 def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Reading:

@@ -19,7 +19,7 @@ CODES = {
 
 
 def read_spoken(text: str) -> Mapping[str, Mapping[str, str]]:
-    """Words by code, for each family of codes. Raises KeyError naming codes that lack words or are unknown."""
+    """Words by code, by family. Raises KeyError naming codes that lack words or are unknown."""
     raw = tomllib.loads(text)
     for family, codes in CODES.items():
         if apart := set(codes) ^ set(raw[family]):

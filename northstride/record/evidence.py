@@ -6,7 +6,7 @@ import math
 from typing import Literal
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.evidence import Evidence, Word, probability_range
+from northstride.core.following.evidence import Evidence, Word, probability_range
 from northstride.core.norms.accuracy import accuracy_label
 from northstride.record.reading import Out, SideCode
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from northstride.core.catalogue import Catalogue, Position
-from northstride.core.route import Route
+from northstride.core.following.route import Route
 from northstride.core.vocabulary import Gate
 from northstride.record.model import Record
 from northstride.record.reading import Out, SideCode

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from northstride.core.angles import Dial
 from northstride.core.catalogue import Catalogue, Measure, Test
 from northstride.core.examination import LOOKS_FULL
+from northstride.core.measuring.angles import Dial
 from northstride.record.model import Record
 from northstride.record.values import MOST_TRIALS, STRENGTH_GRADE
 

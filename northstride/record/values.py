@@ -8,10 +8,10 @@ import re
 from collections.abc import Callable, Iterator, Mapping
 from typing import Literal, TypeVar
 
-from northstride.core.angles import Dial, DialReading, angle_of, check_plausible
 from northstride.core.catalogue import Measure
 from northstride.core.errors import Fault, ReadingOutOfRange
 from northstride.core.examination import LOOKS_FULL, Trials, Value
+from northstride.core.measuring.angles import Dial, DialReading, angle_of, check_plausible
 
 MOST_TRIALS = 10
 STRENGTH_GRADE = re.compile(r"^(0|[1-4][+\-−]?|5[\-−]?)$")

@@ -10,14 +10,14 @@ import numpy as np
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from northstride.core.agreement import (
+from northstride.core.errors import ConstantValues, TooFewValues
+from northstride.core.measuring.agreement import (
     agreement_of_categories,
     agreement_of_numbers,
     by_agreement,
     by_consistency,
     mean_squares,
 )
-from northstride.core.errors import ConstantValues, TooFewValues
 
 # Shrout & Fleiss 1979, table 2: six targets, four judges.
 SHROUT_FLEISS = [[9, 2, 5, 8], [6, 1, 3, 2], [8, 4, 6, 8], [7, 1, 2, 6], [10, 5, 6, 9], [6, 2, 4, 7]]

@@ -10,7 +10,7 @@ from typing import ClassVar
 from northstride.core.catalogue import default_catalogue, read_catalogue
 from northstride.core.errors import CatalogueError
 from northstride.core.flag_names import FLAG_NAMES
-from northstride.core.rules import modified_thomas
+from northstride.core.rules.hip import modified_thomas
 from northstride.record.values import read_value
 
 SOUND = """

@@ -9,9 +9,9 @@ from random import Random
 from typing import Any
 
 from northstride.core import rules
-from northstride.core.case import Case
 from northstride.core.catalogue import Measure, Test, default_catalogue
 from northstride.core.examination import Context, Entry, Examination, Lane, Pain, Trials, Value
+from northstride.core.examination.case import Case
 from northstride.core.norms import kept_items
 from northstride.core.sides import SIDES, Side
 from northstride.record.read import check_record

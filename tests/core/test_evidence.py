@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 
 from northstride.core.catalogue import default_catalogue
 from northstride.core.errors import NotAProbability
-from northstride.core.evidence import Evidence, Ratio, evidence, probability_range, ratio_of, word
 from northstride.core.examination import Context
+from northstride.core.following.evidence import Evidence, Ratio, evidence, probability_range, ratio_of, word
 from northstride.core.judging import judge
 from northstride.core.norms.accuracy import accuracy_figures, accuracy_label
 from northstride.core.reading import evaluate

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from typing import Any
 
-from northstride.core.strength_grade import at_most
+from northstride.core.measuring.strength_grade import at_most
 from tests.support.records import Reading, read, record, strengths
 
 LABRAL, IMPINGEMENT = "intra_articular.labral", "intra_articular.impingement"

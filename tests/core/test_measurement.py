@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from northstride.core.errors import NotARatioScale, TooFewValues
-from northstride.core.measurement import (
+from northstride.core.measuring.measurement import (
     Verdict,
     compare_sides,
     less_than,

@@ -10,7 +10,7 @@ from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
 from northstride.core.findings import Urgency
 from northstride.core.flag_names import FLAG_NAMES
-from northstride.core.plain import DECIDES, PlainSummary, plain_summary, plain_words
+from northstride.core.following.plain import DECIDES, PlainSummary, plain_summary, plain_words
 from northstride.core.reading import evaluate
 from northstride.demo.stories import stories
 from northstride.record.read import check_record

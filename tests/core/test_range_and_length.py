@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from typing import Any
 
-from northstride.core.measurement import smallest_real_change
+from northstride.core.measuring.measurement import smallest_real_change
 from northstride.core.norms import mean_range
 from tests.support.records import Reading, read, record, strengths
 

@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 from northstride.core import rules
 from northstride.core.catalogue import Catalogue, default_catalogue
 from northstride.core.examination import Context
-from northstride.core.first_side import first_side
+from northstride.core.examination.first_side import first_side
 from northstride.core.reading import evaluate
 from northstride.record.read import check_record
 from tests.support.records import THOMAS, read, read_thomas, record, strengths, thomas
@@ -260,8 +260,8 @@ class OneVisibleOrder(unittest.TestCase):
         listed = [rule for found in lists for rule in found]
         self.assertEqual(len(listed), len(set(listed)))
         written = set()
-        for info in pkgutil.iter_modules(rules.__path__):
-            module = importlib.import_module(f"{rules.__name__}.{info.name}")
+        for info in pkgutil.walk_packages(rules.__path__, f"{rules.__name__}."):
+            module = importlib.import_module(info.name)
             for name, function in inspect.getmembers(module, inspect.isfunction):
                 own = function.__module__ == module.__name__ and not name.startswith("_")
                 if own and _reads_a_case_alone(function):

@@ -11,12 +11,12 @@ from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import Test
-from northstride.core.evidence import evidence
 from northstride.core.examination import Context
+from northstride.core.following.evidence import evidence
+from northstride.core.following.plain import plain_summary
+from northstride.core.following.route import make_route
 from northstride.core.judging import judge
-from northstride.core.plain import plain_summary
 from northstride.core.reading import evaluate
-from northstride.core.route import make_route
 from northstride.core.vocabulary import Gate, RedFlag
 from northstride.record.read import check_record
 from tests.support.any_record import CATALOGUE, records

@@ -4,30 +4,25 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
 
-from northstride.core.case import Case
+from northstride.core.examination.case import Case
 from northstride.core.findings import Cap, Finding, GateRaised, Next, Recheck, Retake, RuledDown, Step
-from northstride.core.rules import (
-    ankle_joint,
-    ankle_ligaments,
-    ankle_tendon,
-    blood,
-    bone,
-    danger,
-    foot,
-    foot_shape,
-    fracture_rule,
-    groin,
-    hip_function,
-    hip_joint,
-    hip_length,
-    hip_length_by_eye,
-    hip_length_more,
-    hip_length_sides,
-    hip_shape,
-    joint_range,
-    laxity,
-    nerve,
-)
+from northstride.core.rules import joint_range
+from northstride.core.rules.ankle import joint as ankle_joint
+from northstride.core.rules.ankle import laxity, nerve
+from northstride.core.rules.ankle import ligaments as ankle_ligaments
+from northstride.core.rules.ankle import tendon as ankle_tendon
+from northstride.core.rules.danger import blood, bone, fracture_rule
+from northstride.core.rules.danger import story as danger
+from northstride.core.rules.foot import shape as foot_shape
+from northstride.core.rules.foot import sole_and_toes as foot
+from northstride.core.rules.hip import function as hip_function
+from northstride.core.rules.hip import groin
+from northstride.core.rules.hip import joint as hip_joint
+from northstride.core.rules.hip import length as hip_length
+from northstride.core.rules.hip import length_by_eye as hip_length_by_eye
+from northstride.core.rules.hip import length_more as hip_length_more
+from northstride.core.rules.hip import length_sides as hip_length_sides
+from northstride.core.rules.hip import shape as hip_shape
 
 RULES_VERSION = "1"
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from northstride.core.case import Case, Observed
+from northstride.core.examination.case import Case, Observed
 from northstride.core.findings import Finding, Reason, Step, Strength
-from northstride.core.measurement import less_than, more_than, smallest_real_change
+from northstride.core.measuring.measurement import less_than, more_than, smallest_real_change
 from northstride.core.norms import limits, mean_range, mean_range_source
 from northstride.core.sides import SIDES, Side
 from northstride.core.wording import degrees, whole_degrees

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from northstride.core.case import Case
+from northstride.core.examination.case import Case
 from northstride.core.norms import limits
 from northstride.core.sides import SIDES, Side
 

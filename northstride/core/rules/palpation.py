@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from northstride.core.case import Case
 from northstride.core.examination import Entry
+from northstride.core.examination.case import Case
 from northstride.core.sides import Side
 
 HIP_PALPATION = "hip.palpation"

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Literal
 
-from northstride.core.case import Case
-from northstride.core.measurement import less_than, symmetry_index
+from northstride.core.examination.case import Case
+from northstride.core.measuring.measurement import less_than, symmetry_index
 from northstride.core.norms import limits
 from northstride.core.sides import Side
 

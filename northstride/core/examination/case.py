@@ -1,0 +1,225 @@
+"""An examination with everything needed to read it: the rules ask, this looks up."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from northstride.core.catalogue import Catalogue, ErrorFigure, Measure, Seen
+from northstride.core.examination import Context, Entry, Examination, Lane, Trials, Value
+from northstride.core.measuring.measurement import Comparison, compare_sides, value_of_trials
+from northstride.core.sides import SIDES, Side
+from northstride.core.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools
+
+
+@dataclass(frozen=True, slots=True)
+class Observed:
+    """One number as the rules use it, in its unit, and where it stands in the record."""
+
+    value: float
+    at: str
+
+
+@dataclass(frozen=True)
+class Case:
+    """`entries` are those a rule may read; `Case` never changes the examination itself."""
+
+    exam: Examination
+    catalogue: Catalogue
+    context: Context
+    # Tests a gate holds on a side: they stay in the record and no rule reads them.
+    held: frozenset[tuple[str, Side]] = frozenset()
+
+    def without(self, held: frozenset[tuple[str, Side]]) -> Case:
+        """The same case with some tests held."""
+        case = replace(self, held=held)
+        # Which entries stand, and their numbers, do not depend on what is held and are dear to find twice.
+        case.__dict__["_current"] = self._current
+        case.__dict__["_numbers"] = self._numbers
+        return case
+
+    @cached_property
+    def schools(self) -> Schools:
+        return {**DEFAULT_SCHOOLS, **self.exam.schools}
+
+    @cached_property
+    def _current(self) -> dict[tuple[str, Lane, Value | None], Entry]:
+        """Later entries replace earlier ones; a declined one never replaces a value."""
+        current: dict[tuple[str, Lane, Value | None], Entry] = {}
+        for entry in self.exam.entries:
+            for lane in entry.lanes:
+                place = (entry.test, lane, entry.key)
+                standing = current.get(place)
+                if entry.declined is not None and standing is not None and standing.done:
+                    continue
+                current[place] = entry
+        return current
+
+    @cached_property
+    def current_entries(self) -> tuple[Entry, ...]:
+        """Entries that still stand, and are not held, for at least one lane; in the record's order."""
+        standing = {
+            entry.at for (test, lane, _key), entry in self._current.items() if (test, lane) not in self._shut
+        }
+        return tuple(entry for entry in self.exam.entries if entry.at in standing)
+
+    @cached_property
+    def _open(self) -> dict[tuple[str, Lane, Value | None], Entry]:
+        """What stands, was done, and is not held: all that rules may read."""
+        return {
+            place: entry
+            for place, entry in self._current.items()
+            if entry.done and place[:2] not in self._shut
+        }
+
+    @cached_property
+    def _shut(self) -> frozenset[tuple[str, Lane]]:
+        """What belongs to no side was done with both, so a gate on one of them holds it too."""
+        return self.held.union((test, None) for test, _ in self.held)
+
+    def entry(self, test: str, lane: Lane, key: Value | None = None) -> Entry | None:
+        return self._open.get((test, lane, key))
+
+    @cached_property
+    def _standing(self) -> dict[tuple[str, Lane], list[Entry]]:
+        found: dict[tuple[str, Lane], list[Entry]] = {}
+        for (test, lane, _key), entry in self._open.items():
+            found.setdefault((test, lane), []).append(entry)
+        return found
+
+    def entries(self, test: str, lane: Lane) -> tuple[Entry, ...]:
+        """All that stands of a test on a side, whatever key tells it apart."""
+        return tuple(self._standing.get((test, lane), ()))
+
+    @cached_property
+    def age(self) -> int | None:
+        """Whole years on the day of the screen; None where the birth date is not known."""
+        born, day = self.exam.athlete.birth_date, self.exam.date
+        if born is None:
+            return None
+        return day.year - born.year - ((day.month, day.day) < (born.month, born.day))
+
+    @cached_property
+    def complaint_sides(self) -> tuple[Side | None, ...]:
+        """Where the complaint is; (None,) where no side was said."""
+        complaint = self.exam.intake.complaint
+        if complaint is None or complaint.side is None:
+            return (None,)
+        return SIDES if complaint.side == "both" else (Side(complaint.side),)
+
+    def complains_of(self, regions: frozenset[str], sites: frozenset[str]) -> bool:
+        complaint = self.exam.intake.complaint
+        return complaint is not None and (complaint.region in regions or bool(sites & set(complaint.sites)))
+
+    def alike(self, first: str, second: str, side: Side, other: Side) -> tuple[Observed, Observed] | None:
+        """Two ranges taken in the same way, both passive or else both active."""
+        for way in ("passive", "active"):
+            one, two = self.number(first, way, side), self.number(second, way, other)
+            if one is not None and two is not None:
+                return one, two
+        return None
+
+    def range_of(self, test: str, side: Side) -> Observed | None:
+        """Passive range; where only the active one was taken, that."""
+        passive = self.number(test, "passive", side)
+        return passive if passive is not None else self.number(test, "active", side)
+
+    def value(self, test: str, measure: str, lane: Lane) -> Value | None:
+        entry = self.entry(test, lane)
+        return entry.value(measure, lane) if entry else None
+
+    def number(self, test: str, measure: str, lane: Lane, key: Value | None = None) -> Observed | None:
+        """Mean or median of the trials, by the screen's school. None where nothing was measured."""
+        entry = self.entry(test, lane, key)
+        if entry is None:
+            return None
+        place = (test, measure, lane, key)
+        if place not in self._numbers:
+            self._numbers[place] = self._measured(entry, measure, lane)
+        return self._numbers[place]
+
+    @cached_property
+    def _numbers(self) -> dict[tuple[str, str, Lane, Value | None], Observed | None]:
+        """Numbers already looked up: many rules ask for the same ones."""
+        return {}
+
+    def _measured(self, entry: Entry, measure: str, lane: Lane) -> Observed | None:
+        value = entry.value(measure, lane)
+        if not isinstance(value, Trials):
+            return None
+        return Observed(value_of_trials(value.values, self.schools["trial_value"]), entry.at)
+
+    def seen(self, test: str, side: Side) -> frozenset[str]:
+        entry = self.entry(test, side)
+        return entry.seen if entry else frozenset()
+
+    def is_flattered(self, test: str, measure: str, side: Side) -> bool:
+        """Something seen makes the value look better than it is."""
+        return any(measure in item.flatters for item in self._seen_items(test, side))
+
+    def is_void(self, test: str, measure: str, side: Side) -> bool:
+        """Something seen makes the value worthless."""
+        return any(measure in item.voids for item in self._seen_items(test, side))
+
+    def _seen_items(self, test: str, side: Side) -> Iterator[Seen]:
+        for code in self.seen(test, side):
+            item = self.catalogue.seen(test, code)
+            if item is not None:
+                yield item
+
+    def measure(self, test: str, measure: str) -> Measure:
+        found = self.catalogue.measure(test, measure)
+        if found is None:
+            raise KeyError(f"{test}.{measure}")
+        return found
+
+    def sem(self, test: str, measure: str) -> float | None:
+        """The clinic's own error figure where it has one, else the catalogue's."""
+        own = self.own_sem(test, measure)
+        if own is not None:
+            return own
+        error = self.measure(test, measure).error
+        return error.sem if error else None
+
+    def own_sem(self, test: str, measure: str) -> float | None:
+        return self.context.sem.get(f"{test}.{measure}", self.context.sem.get(measure))
+
+    def error_of(self, test: str, measure: str) -> ErrorFigure | None:
+        """The catalogue's error figure of a measure, or of what follows from measures."""
+        derived = self.catalogue.tests[test].derived_code(measure)
+        return derived.error if derived is not None else self.measure(test, measure).error
+
+    def compare(self, test: str, measure: str, left: float, right: float) -> Comparison | None:
+        """Two values against error and threshold; None where a measure has no error figure."""
+        error, own = self.error_of(test, measure), self.own_sem(test, measure)
+        if error is None:
+            # A clinic that measured its own error may say what is real, not what matters.
+            return None if own is None else compare_sides(left, right, own, math.inf)
+        sem = error.sem if own is None else own
+        threshold = error.threshold
+        if error.percent is not None:
+            threshold *= max(left, right) / 100
+        # A clinic's own figure is in the measure's unit, whatever the catalogue's is.
+        if error.percent == "both" and own is None:
+            sem *= (left + right) / 2 / 100
+        return compare_sides(left, right, sem, threshold)
+
+    @property
+    def has_complaint(self) -> bool:
+        complaint = self.exam.intake.complaint
+        return complaint is not None and complaint.region != "none"
+
+    def both_sides_hurt(self, test: str) -> bool:
+        """Complaint or old injuries on both sides of this test's region: no side is a normal."""
+        family = REGION_FAMILY[self.catalogue.tests[test].region]
+        intake = self.exam.intake
+        sides: set[Side] = set()
+        spoken = [(item.region, item.side) for item in intake.history]
+        if intake.complaint is not None and intake.complaint.region != "none":
+            spoken.append((intake.complaint.region, intake.complaint.side))
+        for region, side in spoken:
+            if REGION_FAMILY[region] == family:
+                sides |= set(SIDES) if side == "both" else {Side(side)} if side else set()
+        return len(sides) == 2

@@ -1,0 +1,182 @@
+"""Which tests a purpose and a story ask for, each with its why, and why every other is left out."""
+
+from __future__ import annotations
+
+import tomllib
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from pathlib import Path
+from typing import Any, Literal
+
+from northstride.core.catalogue import Position, Test
+from northstride.core.examination import Complaint
+from northstride.core.examination.case import Case
+from northstride.core.judging import Judgement
+from northstride.core.rules.onset import fresh
+from northstride.core.sides import SIDES, Side
+from northstride.core.vocabulary import REGION_FAMILY, Gate
+
+FILE = Path(__file__).parent / "asks.toml"
+NOT_ASKED = "The story does not ask for it."
+DONE = "Done."
+Stage = Literal["safety", "first", "middle", "last"]
+STAGES: tuple[Stage, ...] = ("safety", "first", "middle", "last")
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """A test on the route: on which sides (none for tests of both at once), where, when, and why."""
+
+    test: Test
+    sides: tuple[Side, ...]
+    positions: tuple[Position, ...]
+    stage: Stage
+    why: str
+    # The gate that holds it until earlier stops are answered.
+    waits_for: Gate | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class LeftOut:
+    test: str
+    why: str
+
+
+@lru_cache
+def _data() -> Mapping[str, Any]:
+    return tomllib.loads(FILE.read_text(encoding="utf-8"))
+
+
+def asked_tests(judged: Judgement) -> tuple[tuple[Wanted, ...], tuple[LeftOut, ...]]:
+    """What is wanted in the order of the asks, and everything else with its reason."""
+    case = judged.case
+    reasons = _reasons(case)
+    wanted: list[Wanted] = []
+    left: list[LeftOut] = []
+    for code, test in case.catalogue.tests.items():
+        if code not in reasons:
+            left.append(LeftOut(code, NOT_ASKED))
+            continue
+        safety, why = reasons[code]
+        item = _placed(judged, test, _stage(case, test, safety=safety), why)
+        if isinstance(item, LeftOut):
+            left.append(item)
+        else:
+            wanted.append(item)
+    return tuple(wanted), tuple(left)
+
+
+def _reasons(case: Case) -> dict[str, tuple[bool, str]]:
+    """Each test asked for: whether for safety, and the first reason given."""
+    if case.exam.purpose == "teaching":
+        return dict.fromkeys(_of_the_region(case), (False, "The whole list, for learning."))
+    told = _with_usual_region(case)
+    found: dict[str, tuple[bool, str]] = {}
+    for ask in _data()["ask"]:
+        if _holds(told, ask):
+            for code in ask["tests"]:
+                if code in case.catalogue.tests:
+                    found.setdefault(code, (bool(ask.get("safety")), ask["why"]))
+    for code in case.catalogue.plan_for(case.exam.purpose):
+        found.setdefault(code, (False, _data()["planned"]))
+    return found
+
+
+def _of_the_region(case: Case) -> Sequence[str]:
+    complaint = case.exam.intake.complaint
+    if complaint is None or complaint.region == "none":
+        return tuple(case.catalogue.tests)
+    family = REGION_FAMILY[complaint.region]
+    return tuple(code for code, test in case.catalogue.tests.items() if REGION_FAMILY[test.region] == family)
+
+
+def _with_usual_region(case: Case) -> Case:
+    """A purpose that names a region stands in for a story that names none."""
+    usual = _data()["usual_region"].get(case.exam.purpose)
+    if usual is None or case.has_complaint:
+        return case
+    told = case.exam.intake.complaint
+    complaint = Complaint(usual, told.side if told else None, told.sites if told else ())
+    return replace(case, exam=replace(case.exam, intake=replace(case.exam.intake, complaint=complaint)))
+
+
+def _holds(case: Case, ask: Mapping[str, Any]) -> bool:
+    """Whether every condition of an ask holds. What the story does not say does not hold."""
+    intake = case.exam.intake
+    complaint, onset = intake.complaint, intake.onset
+    sites = set(complaint.sites) if complaint else set()
+    conditions: Mapping[str, Callable[[Any], bool]] = {
+        "purposes": lambda want: case.exam.purpose in want,
+        "regions": lambda want: complaint is not None and complaint.region in want,
+        "sites": lambda want: bool(sites & set(want)),
+        "groin": lambda want: case.complains_of(frozenset({"groin"}), frozenset({"groin"})) is want,
+        "symptoms": lambda want: bool(intake.symptoms & set(want)),
+        "mechanisms": lambda want: onset is not None and onset.mechanism in want,
+        "fresh": lambda want: fresh(case) is want,
+        "load_change": lambda want: intake.load_change is want,
+        "age_to": lambda want: case.age is None or case.age <= want,
+    }
+    return all(conditions[key](want) for key, want in ask.items() if key not in ("why", "tests", "safety"))
+
+
+def _stage(case: Case, test: Test, *, safety: bool) -> Stage:
+    """With a complaint function comes last; without one it need not wait."""
+    families = _data()["families"]
+    if safety:
+        return "safety"
+    if test.family in families["first"]:
+        return "first"
+    last = case.has_complaint and test.family in families["last"]
+    return "last" if last else "middle"
+
+
+def _placed(judged: Judgement, test: Test, stage: Stage, why: str) -> Wanted | LeftOut:
+    case = judged.case
+    if test.code == "hip.ober" and case.schools["ober"] == "skip":
+        return LeftOut(test.code, "This clinic skips it.")
+    positions: tuple[Position, ...] = (test.position, *test.also_in)
+    if "pregnant" in case.exam.intake.confounders and test.position == "prone":
+        if test.instead_of_prone is None or test.instead_of_prone_in is None:
+            return LeftOut(test.code, "Not prone while pregnant.")
+        positions, why = (test.instead_of_prone_in,), f"{why} {test.instead_of_prone}"
+    if test.on_one_leg and "cannot_balance" in case.exam.intake.confounders:
+        why = f"{why} With support."
+    sides = _sides_left(judged, test)
+    if isinstance(sides, LeftOut):
+        return sides
+    return Wanted(test, sides, positions, stage, why, _waits_for(judged, test, sides))
+
+
+def _sides_left(judged: Judgement, test: Test) -> tuple[Side, ...] | LeftOut:
+    """The sides that are neither held for good nor done."""
+    case = judged.case
+    if test.sides == "both":
+        if gate := _held_for_good(judged, test, None):
+            return _held(test, gate)
+        return LeftOut(test.code, DONE) if case.entry(test.code, None) else ()
+    gates = {side: _held_for_good(judged, test, side) for side in SIDES}
+    free = [side for side, gate in gates.items() if gate is None]
+    shut = next((gate for gate in gates.values() if gate is not None), None)
+    if not free and shut is not None:
+        return _held(test, shut)
+    undone = tuple(side for side in free if not _recorded(case, test, side))
+    return undone or LeftOut(test.code, DONE)
+
+
+def _held(test: Test, gate: Gate) -> LeftOut:
+    return LeftOut(test.code, f"Held: {gate.replace('_', ' ')}.")
+
+
+def _recorded(case: Case, test: Test, side: Side) -> bool:
+    return any(entry.done and entry.test == test.code and entry.covers(side) for entry in case.exam.entries)
+
+
+def _held_for_good(judged: Judgement, test: Test, side: Side | None) -> Gate | None:
+    gate = judged.gate_over(test.code, side)
+    return None if gate is None or gate.until_answered else gate.gate
+
+
+def _waits_for(judged: Judgement, test: Test, sides: tuple[Side, ...]) -> Gate | None:
+    gates = (judged.gate_over(test.code, side) for side in sides or (None,))
+    return next((gate.gate for gate in gates if gate is not None), None)

@@ -1,0 +1,1 @@
+"""Numbers: trials, error, angles and dials, agreement. Knows no examination."""

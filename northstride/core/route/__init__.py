@@ -1,6 +1,0 @@
-"""Which tests, in which order: safety first, then the story's, with the fewest turns."""
-
-from northstride.core.route.asking import LeftOut, Wanted
-from northstride.core.route.making import Route, Stop, make_route, plan_for
-
-__all__ = ["LeftOut", "Route", "Stop", "Wanted", "make_route", "plan_for"]

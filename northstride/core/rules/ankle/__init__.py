@@ -1,0 +1,1 @@
+"""Rules of leg and ankle: joint, ligaments, tendons, nerves."""

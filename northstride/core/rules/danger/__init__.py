@@ -1,0 +1,1 @@
+"""What comes before everything else: danger from the story, bone and blood."""

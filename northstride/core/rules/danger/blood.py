@@ -1,0 +1,170 @@
+"""A12 and A13: clot, circulation and compartment. Reads every entry."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northstride.core.examination import History
+from northstride.core.examination.case import Case
+from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
+from northstride.core.measuring.measurement import less_than, more_than
+from northstride.core.norms import limits
+from northstride.core.rules.onset import fresh
+from northstride.core.sides import SIDES, Side
+
+LIMIT = limits("bone_and_blood")
+
+CLOT, PULSES, COMPARTMENT, LOOK = "leg.clot", "ankle.pulses", "leg.compartment", "ankle.look"
+THROMBOSIS, PERFUSION = "vascular.deep_vein_thrombosis", "vascular.perfusion"
+ONE_POINT = (
+    "cancer",
+    "immobile",
+    "bedridden_or_surgery",
+    "deep_vein_tenderness",
+    "whole_leg_swollen",
+    "pitting_oedema",
+    "collateral_veins",
+    "previous_clot",
+)
+ITEMS = (*ONE_POINT, "calf_girth_difference", "other_diagnosis_as_likely")
+
+
+def _item(case: Case, item: str, side: Side) -> object:
+    """An item as recorded; a history that says yes is not undone by a recorded no."""
+    history = case.exam.intake.history
+    if item == "previous_clot" and any(entry.kind == "clot" for entry in history):
+        return True
+    if item == "bedridden_or_surgery" and any(_recent_surgery(case, entry) for entry in history):
+        return True
+    return case.value(CLOT, item, side)
+
+
+def _recent_surgery(case: Case, item: History) -> bool:
+    weeks = item.weeks_ago
+    if weeks is None and item.date is not None:
+        weeks = (case.exam.date - item.date).days / 7
+    recent = weeks is not None and weeks <= LIMIT["clot_surgery_weeks_up_to"]
+    return item.kind in ("surgery", "hip_replacement") and recent
+
+
+def clot_points(case: Case, side: Side) -> tuple[float, list[str]]:
+    """The score (Wells 2003) and what was not answered; unanswered counts 0."""
+    score, open_ = 0.0, []
+    for item in ITEMS:
+        value = case.number(CLOT, item, side) if item == "calf_girth_difference" else _item(case, item, side)
+        if value is None:
+            open_.append(item.replace("_", " "))
+        elif item == "calf_girth_difference":
+            larger = case.number(CLOT, item, side)
+            score += larger is not None and not less_than(larger.value, LIMIT["calf_larger_from"])
+        elif value is True:
+            score += LIMIT["other_cause_points"] if item == "other_diagnosis_as_likely" else 1
+    return score, open_
+
+
+def clot(case: Case) -> Iterator[Finding]:
+    """A12: 2 points or more likely; 1, or the dorsiflexion sign with a swollen or hot calf, possible."""
+    for side in SIDES:
+        entry = case.entry(CLOT, side)
+        if entry is None:
+            continue
+        score, open_ = clot_points(case, side)
+        likely = score >= LIMIT["clot_likely_from"]
+        if not (likely or score == 1 or _sign_with_calf(case, side)):
+            continue
+        route = Urgency.SAME_DAY if case.schools["clot_route"] == "same_day" else Urgency.EMERGENCY
+        against = (f"Not answered: {', '.join(open_)}.",) if open_ else ()
+        yield Finding(
+            THROMBOSIS,
+            side,
+            Strength.LIKELY if likely else Strength.POSSIBLE,
+            Reason(entry.at, "A12", f"Clot score {score:g}."),
+            CLOT,
+            None,
+            against,
+            (),
+            ("Wells 2003",),
+            route if likely else Urgency.SAME_DAY,
+        )
+
+
+def _sign_with_calf(case: Case, side: Side) -> bool:
+    if case.value(CLOT, "dorsiflexion_calf_pain", side) is not True:
+        return False
+    swollen = case.value(LOOK, "swelling_site", side)
+    return (
+        case.value(CLOT, "calf_hot_or_red", side) is True
+        or case.value(CLOT, "whole_leg_swollen", side) is True
+        or (isinstance(swollen, tuple) and "calf" in swollen)
+        or any(not less_than(by, LIMIT["calf_larger_with_sign_from"]) for by in _larger_by(case, side))
+    )
+
+
+def _larger_by(case: Case, side: Side) -> Iterator[float]:
+    """How much larger this leg is, in mm: from the clot check, and from the girths of both sides."""
+    told = case.number(CLOT, "calf_girth_difference", side)
+    here, there = case.number(LOOK, "girth", side), case.number(LOOK, "girth", side.other)
+    if told is not None:
+        yield told.value
+    if here is not None and there is not None:
+        yield here.value - there.value
+
+
+def clot_gate(case: Case) -> Iterator[GateRaised | Next]:
+    """A12: any clot flag holds the calf; a calf complaint without the test asks it first."""
+    for finding in clot(case):
+        if finding.side is not None:
+            yield GateRaised("clot_doubt", finding.side)
+    for side in SIDES:
+        if case.entry(CLOT, side) is not None and clot_points(case, side)[1]:
+            yield Next(CLOT, side, "Items of the clot check are not answered.")
+    complaint = case.exam.intake.complaint
+    if complaint is not None and "calf" in complaint.sites:
+        for side in [side for side in case.complaint_sides if side] or SIDES:
+            if case.entry(CLOT, side) is None:
+                yield Next(CLOT, side, "Calf pain: the clot check comes first.")
+
+
+def no_blood(case: Case) -> Iterator[Finding]:
+    """A13: pulse, skin and refill after a fresh injury."""
+    if not fresh(case):
+        return
+    for side in SIDES:
+        entry = case.entry(PULSES, side)
+        if entry is None:
+            continue
+        pulses = [case.value(PULSES, name, side) for name in ("dorsalis_pedis", "posterior_tibial")]
+        refill = case.number(PULSES, "refill", side)
+        slow = refill is not None and more_than(refill.value, LIMIT["refill_beyond"])
+        cold = case.value(PULSES, "skin", side) in ("cool", "pale")
+        if "absent" in pulses or ("weak" in pulses and (cold or slow)) or (cold and slow):
+            because = Reason(entry.at, "A13", "Too little blood reaches the foot after this injury.")
+            yield Finding(PERFUSION, side, Strength.STRONG, because, PULSES, urgency=Urgency.EMERGENCY)
+        elif _weaker_than_other(case, side):
+            because = Reason(entry.at, "A13", "A pulse is weaker than on the other side.")
+            yield Finding(PERFUSION, side, Strength.POSSIBLE, because, PULSES, urgency=Urgency.REFER)
+
+
+def _weaker_than_other(case: Case, side: Side) -> bool:
+    pairs = (
+        (case.value(PULSES, name, side), case.value(PULSES, name, side.other))
+        for name in ("dorsalis_pedis", "posterior_tibial")
+    )
+    return any(pair == ("weak", "strong") for pair in pairs)
+
+
+def tense_leg(case: Case) -> Iterator[Finding]:
+    """A13: a tense leg or pain on stretching the toes, whenever."""
+    for side in SIDES:
+        entry = case.entry(COMPARTMENT, side)
+        signs = [case.value(COMPARTMENT, sign, side) for sign in ("tense", "stretch_pain")]
+        if entry is not None and True in signs:
+            because = Reason(entry.at, "A13", "A tense leg, or stretching the toes hurts out of proportion.")
+            yield Finding(
+                "vascular.compartment",
+                side,
+                Strength.LIKELY,
+                because,
+                COMPARTMENT,
+                urgency=Urgency.EMERGENCY,
+            )

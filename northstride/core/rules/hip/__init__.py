@@ -1,0 +1,1 @@
+"""Rules of hip, groin and thigh."""

@@ -1,0 +1,96 @@
+"""The other tests of muscle length at the hip, cited as M0: they stand in the rules without a number."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northstride.core.examination.case import Case
+from northstride.core.findings import Finding, Reason, Settle, Strength
+from northstride.core.measuring.measurement import less_than, more_than
+from northstride.core.norms import limits
+from northstride.core.rules.hip.length import thigh_size
+from northstride.core.rules.hip.modified_thomas import POSITION_SPOILT, RECTUS, TFL_ITB
+from northstride.core.sides import SIDES
+from northstride.core.wording import above_or_below, degrees
+
+LIMIT = limits("hip_length_more")
+
+THOMAS, ELY, OBER = "hip.thomas", "hip.ely", "hip.ober"
+HAMSTRINGS, RAISE, LUMBAR = "hip.hamstring_90_90", "hip.straight_leg_raise", "lumbar.screen"
+ELSEWHERE = "elsewhere.lumbar"
+
+
+def hip_does_not_straighten(case: Case) -> Iterator[Finding]:
+    """M0: Thomas: above the couch is a flexion contracture, sized as M1."""
+    for side in SIDES:
+        thigh = case.number(THOMAS, "thigh_angle", side)
+        if thigh is None or not more_than(thigh.value, 0):
+            continue
+        because = Reason(thigh.at, "M0", f"Thigh {above_or_below(thigh.value)} with the low back flat.")
+        spoilt = (POSITION_SPOILT,) if case.is_flattered(THOMAS, "thigh_angle", side) else ()
+        yield Finding(
+            "tightness.hip_flexion_contracture",
+            side,
+            thigh_size(thigh.value),
+            because,
+            THOMAS,
+            "thigh_angle",
+            spoilt,
+        )
+
+
+def buttock_rises_early(case: Case) -> Iterator[Finding]:
+    """M0: Ely: below 120 possible, below 90 likely."""
+    for side in SIDES:
+        knee = case.number(ELY, "knee_angle", side)
+        if knee is not None and less_than(knee.value, LIMIT["ely_possible_below"]):
+            likely = less_than(knee.value, LIMIT["ely_likely_below"])
+            because = Reason(knee.at, "M0", f"The buttock rises at {degrees(knee.value)}.")
+            strength = Strength.LIKELY if likely else Strength.POSSIBLE
+            yield Finding(RECTUS, side, strength, because, ELY, "knee_angle")
+
+
+def thigh_stays_up_side_lying(case: Case) -> Iterator[Finding]:
+    """M0: Ober, only where the school uses it: above level possible, never more."""
+    if case.schools["ober"] != "use":
+        return
+    for side in SIDES:
+        drop = case.number(OBER, "thigh_drop", side)
+        if drop is not None and more_than(drop.value, 0):
+            because = Reason(drop.at, "M0", f"Stays {above_or_below(drop.value)} side-lying.")
+            yield Finding(TFL_ITB, side, Strength.POSSIBLE, because, OBER, "thigh_drop")
+
+
+def hamstrings_short(case: Case) -> Iterator[Finding]:
+    """M0: 90-90: beyond 20 possible, beyond 30 likely."""
+    for side in SIDES:
+        short = case.number(HAMSTRINGS, "knee_short", side)
+        if short is not None and more_than(short.value, LIMIT["hamstrings_possible_beyond"]):
+            likely = more_than(short.value, LIMIT["hamstrings_likely_beyond"])
+            because = Reason(short.at, "M0", f"Knee stops {degrees(short.value)} short of straight.")
+            strength = Strength.LIKELY if likely else Strength.POSSIBLE
+            yield Finding("tightness.hamstrings", side, strength, because, HAMSTRINGS, "knee_short")
+
+
+def raised_leg_points_to_the_back(case: Case) -> Iterator[Finding]:
+    """M0: straight leg raise, worse with the foot up or with low back pain."""
+    settle = (Settle(LUMBAR, "Tells whether the low back gives the pain."),)
+    for side in SIDES:
+        entry = case.entry(RAISE, side)
+        if entry is None:
+            continue
+        pain = entry.pain
+        lumbar = pain is not None and pain.present and pain.site == "lumbar"
+        if lumbar or case.value(RAISE, "foot_up_worse", side) is True:
+            says = "The raised leg gives low back pain." if lumbar else "Worse with the foot drawn up."
+            because = Reason(entry.at, "M0", says)
+            yield Finding(ELSEWHERE, side, Strength.POSSIBLE, because, RAISE, settle=settle)
+
+
+def low_back_gives_the_pain(case: Case) -> Iterator[Finding]:
+    """M0: the low back screen reproduces it: likely, on the complaint's side where there is one."""
+    entry = case.entry(LUMBAR, None)
+    if entry is not None and case.value(LUMBAR, "reproduces", None) is True:
+        for side in case.complaint_sides:
+            because = Reason(entry.at, "M0", "Moving or springing the low back gives their own pain.")
+            yield Finding(ELSEWHERE, side, Strength.LIKELY, because, LUMBAR)

@@ -1,0 +1,131 @@
+"""M8 and M9: what both sides together say of the modified Thomas test, and where two rules agree."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from northstride.core.examination.case import Case, Observed
+from northstride.core.findings import Finding, Reason, Step, Strength
+from northstride.core.measuring.measurement import more_than
+from northstride.core.rules.hip.modified_thomas import (
+    HARVEY,
+    HIP_FLEXORS,
+    RECTUS,
+    SARTORIUS,
+    TEST,
+    knee,
+    school,
+    source,
+)
+from northstride.core.sides import SIDES, Side
+from northstride.core.wording import whole_degrees
+
+
+def usual_in_athletes(case: Case, finding: Finding, values: dict[Side, Observed | None]) -> Finding:
+    """M8: in a squad screen, what both sides show alike is how athletes hang: possible at most."""
+    left, right = values[Side.LEFT], values[Side.RIGHT]
+    if case.exam.purpose != "squad_screen" or case.has_complaint or not left or not right:
+        return finding
+    comparison = case.compare(TEST, finding.measure or "", left.value, right.value)
+    if comparison is None or comparison.verdict != "within_error":
+        return finding
+    if finding.strength is Strength.POSSIBLE:
+        return finding
+    says = f"Both sides are alike, and athletes as a group hang this way ({HARVEY})."
+    return Finding(
+        finding.code,
+        finding.side,
+        Strength.POSSIBLE,
+        finding.because,
+        finding.test,
+        finding.measure,
+        against=(*finding.against, says),
+        sources=(*finding.sources, HARVEY),
+    )
+
+
+def rectus_named_twice(_case: Case, findings: Sequence[Finding]) -> Iterator[Step]:
+    """M2 with M3: thigh and knee both name the rectus, both at least likely."""
+    for side in SIDES:
+        named = {
+            finding.because.rule: finding
+            for finding in findings
+            if finding.code == RECTUS and finding.side is side and finding.strength >= Strength.LIKELY
+        }
+        if {"M2", "M3"} <= named.keys():
+            because = Reason(named["M3"].because.at, "M2", "Thigh and knee both say so.")
+            yield Step(RECTUS, side, because, TEST, "knee_angle", makes=False)
+
+
+def sides_differ(case: Case, findings: Sequence[Finding]) -> Iterator[Step]:
+    """M9: a side difference that matters lifts what the same measure named on the tighter side."""
+    if school(case) != "degrees" or any(_proves_nothing(case, side) for side in SIDES):
+        return
+    yield from _thigh_differs(case, findings)
+    yield from _knee_differs(case)
+    for measure in ("abduction_drift", "rotation_drift"):
+        yield from _drift_differs(case, findings, measure)
+
+
+def _proves_nothing(case: Case, side: Side) -> bool:
+    """A normal thigh under an arched back: this side takes no part in the comparison."""
+    thigh = case.number(TEST, "thigh_angle", side)
+    normal = thigh is not None and not more_than(thigh.value, 0)
+    return normal and case.is_flattered(TEST, "thigh_angle", side)
+
+
+def _lift(
+    case: Case, code: str, side: Side, measure: str, by: float, at: str, word: str, makes: bool
+) -> Step:
+    says = f"{whole_degrees(by)} {word} than the other side, beyond error."
+    sources = source(case, measure)
+    return Step(code, side, Reason(at, "M9", says), TEST, measure, makes, sources)
+
+
+def _thigh_differs(case: Case, findings: Sequence[Finding]) -> Iterator[Step]:
+    left, right = (case.number(TEST, "thigh_angle", side) for side in SIDES)
+    compared = case.compare(TEST, "thigh_angle", left.value, right.value) if left and right else None
+    if compared is None or not compared.matters or left is None or right is None:
+        return
+    side, at = (Side.LEFT, left.at) if compared.difference > 0 else (Side.RIGHT, right.at)
+    codes = [f.code for f in findings if f.side is side and f.because.rule in ("M1", "M2")]
+    for code in codes or [HIP_FLEXORS]:
+        yield _lift(case, code, side, "thigh_angle", compared.difference, at, "tighter", makes=not codes)
+
+
+def _knee_differs(case: Case) -> Iterator[Step]:
+    left, right = (knee(case, side) for side in SIDES)
+    compared = case.compare(TEST, "knee_angle", left.value, right.value) if left and right else None
+    if compared is None or not compared.matters or left is None or right is None:
+        return
+    side, at = (Side.LEFT, left.at) if compared.difference < 0 else (Side.RIGHT, right.at)
+    yield _lift(case, RECTUS, side, "knee_angle", compared.difference, at, "less bend", makes=True)
+
+
+def _drift_differs(case: Case, findings: Sequence[Finding], measure: str) -> Iterator[Step]:
+    left, right = (case.number(TEST, measure, side) for side in SIDES)
+    compared = case.compare(TEST, measure, left.value, right.value) if left and right else None
+    if compared is None or not compared.matters or left is None or right is None:
+        return
+    for finding in findings:
+        if finding.side is None or finding.because.rule not in ("M4", "M5"):
+            continue
+        towards = 1 if finding.side is Side.LEFT else -1
+        if _named_by(finding, measure) == (1 if compared.difference * towards > 0 else -1):
+            at = left.at if finding.side is Side.LEFT else right.at
+            yield _lift(
+                case, finding.code, finding.side, measure, compared.difference, at, "more drift", makes=False
+            )
+
+
+def _named_by(finding: Finding, measure: str) -> int:
+    """+1 or −1: the sign of the drift that gave this flag; 0 where this drift did not give it.
+
+    Drift outwards gives M4's flag, and M5's likely sartorius together with the turn.
+    """
+    if measure == "abduction_drift":
+        reads_both = finding.code == SARTORIUS and finding.strength >= Strength.LIKELY
+        return 1 if finding.because.rule == "M4" or reads_both else 0
+    if finding.because.rule != "M5":
+        return 0
+    return 1 if finding.code == SARTORIUS else -1
