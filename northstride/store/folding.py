@@ -82,6 +82,12 @@ class FoldedEntry:
         )
 
     @property
+    def done(self) -> bool:
+        """Something was recorded in it: values, what was seen, or pain asked."""
+        told = self.value("seen", self.side) or self.value("pain", self.side) is not None
+        return self.has_values or (bool(told) and not self.declined)
+
+    @property
     def empty(self) -> bool:
         """Nothing stands in it: an empty list among the values is an answer, elsewhere it says nothing."""
         return not any(

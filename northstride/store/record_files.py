@@ -154,12 +154,12 @@ def _check_identical(db: Connection, actor: Actor, catalogue: Catalogue, record:
 
 
 def _superseded(entries: list[FoldedEntry]) -> list[UUID]:
-    """Answers of entries a later one of the same place replaced; a refusal replaces none."""
+    """Answers of entries a later one of the same place replaced; what records nothing replaces none."""
     last: dict[EntryPlace, FoldedEntry] = {}
     gone: list[UUID] = []
     for entry in entries:
-        if entry.place in last and not entry.declined:
+        if entry.place in last and entry.done:
             gone += [row.id for row in last[entry.place].standing.values()]
-        if entry.place not in last or not entry.declined:
+        if entry.place not in last or entry.done:
             last[entry.place] = entry
     return gone

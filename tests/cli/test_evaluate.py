@@ -39,7 +39,17 @@ class Evaluate(unittest.TestCase):
         self.assertEqual(
             set(reading),
             {
-                *("record", "rules", "flags", "ruled_down", "actions", "retake", "held", "differences"),
+                *(
+                    "record",
+                    "rules",
+                    "fingerprint",
+                    "flags",
+                    "ruled_down",
+                    "actions",
+                    "retake",
+                    "held",
+                    "differences",
+                ),
                 *("next", "criteria", "changes", "coverage", "advice"),
             },
         )

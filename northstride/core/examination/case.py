@@ -46,13 +46,13 @@ class Case:
 
     @cached_property
     def _current(self) -> dict[tuple[str, Lane, Value | None], Entry]:
-        """Later entries replace earlier ones; a declined one never replaces a value."""
+        """Later entries replace earlier ones; one that records nothing, or declines, replaces no value."""
         current: dict[tuple[str, Lane, Value | None], Entry] = {}
         for entry in self.exam.entries:
             for lane in entry.lanes:
                 place = (entry.test, lane, entry.key)
                 standing = current.get(place)
-                if entry.declined is not None and standing is not None and standing.done:
+                if standing is not None and standing.done and not entry.done:
                     continue
                 current[place] = entry
         return current
