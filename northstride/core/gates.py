@@ -91,7 +91,7 @@ def _dislocated(case: Case, findings: Sequence[Finding]) -> list[Closed]:
         for finding in findings
         if finding.because.rule == "S4" and finding.side is not None
         for side in (finding.side,)
-        if case.value("ankle.look", "deformity", side) is True
+        if case.on(side).ticked("ankle.look", "deformity")
     ]
     return [Closed("acute_dislocation", side, "acute_dislocation") for side in dict.fromkeys([*sides, *seen])]
 

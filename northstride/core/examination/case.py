@@ -9,6 +9,7 @@ from functools import cached_property
 
 from northstride.core.catalogue import Catalogue, ErrorFigure, Measure, Seen
 from northstride.core.examination import Context, Entry, Examination, Lane, Trials, Value
+from northstride.core.examination.side_view import SideView
 from northstride.core.measuring.measurement import Comparison, compare_sides, value_of_trials
 from northstride.core.sides import SIDES, Side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools
@@ -78,6 +79,10 @@ class Case:
     def _shut(self) -> frozenset[tuple[str, Lane]]:
         """What belongs to no side was done with both, so a gate on one of them holds it too."""
         return self.held.union((test, None) for test, _ in self.held)
+
+    def on(self, lane: Lane) -> SideView:
+        """One side, or what belongs to none, asked in a rule's words."""
+        return SideView(self, lane)
 
     def entry(self, test: str, lane: Lane, key: Value | None = None) -> Entry | None:
         return self._open.get((test, lane, key))

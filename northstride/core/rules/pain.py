@@ -34,4 +34,4 @@ def their_own_pain(entry: Entry | None, site: str) -> bool:
 
 def answers(case: Case, test: str, side: Side) -> bool:
     """Written positive, or painful: what a pressed or loaded bone does."""
-    return case.value(test, "result", side) == "positive" or hurts(case.entry(test, side))
+    return case.on(side).positive(test) or hurts(case.entry(test, side))

@@ -11,8 +11,7 @@ PALPATION, STEPS = "ankle.palpation", "ankle.weight_bearing"
 
 
 def tender_points(case: Case, side: Side) -> frozenset[str]:
-    tender = case.value(PALPATION, "tender", side)
-    return frozenset(tender) if isinstance(tender, tuple) else frozenset()
+    return frozenset(case.on(side).listed(PALPATION, "tender") or ())
 
 
 def palpated_at(case: Case, side: Side) -> str:
@@ -23,5 +22,4 @@ def palpated_at(case: Case, side: Side) -> str:
 def tender_hip(case: Case, point: str, side: Side) -> Entry | None:
     """The entry in which a point of hip or pelvis was tender."""
     entry = case.entry(HIP_PALPATION, side)
-    tender = entry.value("tender", side) if entry else None
-    return entry if isinstance(tender, tuple) and point in tender else None
+    return entry if point in (case.on(side).listed(HIP_PALPATION, "tender") or ()) else None

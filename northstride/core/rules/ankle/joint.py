@@ -31,11 +31,6 @@ BENDS = next(motion for motion in MOTIONS if motion.code == "ankle_dorsiflexion"
 LUNGE_LIMITS = (("distance", "lunge_distance_below", " mm"), ("tibia_angle", "lunge_angle_below", "°"))
 
 
-def _grade(case: Case, test: str, side: Side) -> int | None:
-    found = case.value(test, "grade", side)
-    return found if isinstance(found, int) and not isinstance(found, bool) else None
-
-
 def _at(case: Case, test: str, side: Side) -> str:
     entry = case.entry(test, side)
     return entry.at if entry else "entries"
@@ -45,7 +40,7 @@ def subtalar_plays(case: Case) -> Iterator[Finding]:
     """A9: little glide possible, much medial glide possible; two grades from the other side likely."""
     for side in SIDES:
         for test, less in ((MEDIAL, "subtalar_eversion"), (LATERAL, "subtalar_inversion")):
-            grade, other = _grade(case, test, side), _grade(case, test, side.other)
+            grade, other = case.on(side).grade(test), case.on(side.other).grade(test)
             if grade is None:
                 continue
             apart = other is not None and abs(grade - other) >= LIMIT["play_sides_differ_from"]
@@ -96,7 +91,7 @@ def _bends_less(case: Case, side: Side) -> bool:
 def talus_does_not_glide_back(case: Case) -> Iterator[Finding]:
     """A10: little posterior glide, or a talus that does not swing; likely where the ankle bends less."""
     for side in SIDES:
-        grade, swing = _grade(case, POSTERIOR_GLIDE, side), case.value(SWING, "swing", side)
+        grade, swing = case.on(side).grade(POSTERIOR_GLIDE), case.value(SWING, "swing", side)
         signs = []
         if grade is not None and grade <= LIMIT["play_less_up_to"]:
             signs.append((POSTERIOR_GLIDE, "grade", f"Posterior glide {grade} of 6"))
@@ -118,7 +113,7 @@ def other_play_is_little(case: Case) -> Iterator[Finding]:
     for code, test in case.catalogue.tests.items():
         if code.startswith(PLAY) and code != POSTERIOR_GLIDE:
             for side in SIDES:
-                grade = _grade(case, code, side)
+                grade = case.on(side).grade(code)
                 if grade is not None and grade <= LIMIT["play_less_up_to"]:
                     because = Reason(_at(case, code, side), "A10", f"{test.name}: {grade} of 6.")
                     yield Finding("mobility.talocrural", side, Strength.POSSIBLE, because, code, "grade")
@@ -138,7 +133,7 @@ def calf_short(case: Case) -> Iterator[Finding]:
                 says = f"{degrees(straight.value)} with the knee straight, {degrees(bent.value)} bent."
                 because = Reason(straight.at, "A10", says)
                 yield Finding("tightness.gastrocnemius", side, strength, because, STRAIGHT, "passive")
-        if _grade(case, POSTERIOR_GLIDE, side) == NORMAL_PLAY:
+        if case.on(side).grade(POSTERIOR_GLIDE) == NORMAL_PLAY:
             for finding in moves_less_than_usual_on(case, BENDS, side):
                 says = "The bent-knee range is short though the talus glides back."
                 because = Reason(finding.because.at, "A10", says)

@@ -133,8 +133,8 @@ def _equalled(case: Case, finding: Finding, side: Side) -> bool:
 
 
 def _same(case: Case) -> str:
-    score = case.value(HYPERMOBILITY, "score", None)
-    loose = isinstance(score, int) and score >= LIMIT["loose_jointed_from"]
+    score = case.on(None).grade(HYPERMOBILITY, "score")
+    loose = score is not None and score >= LIMIT["loose_jointed_from"]
     return "The same on both sides: constitutional." if loose else "The same on both sides."
 
 

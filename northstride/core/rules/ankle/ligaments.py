@@ -109,8 +109,8 @@ def _loose_fibula(case: Case, side: Side) -> Entry | None:
     glide, play = case.entry(GLIDE, side), case.entry(PLAY, side)
     if glide is not None and (grade_of(glide, side) or hurts_at(glide, HIGH)):
         return glide
-    grade = play.value("grade", side) if play else None
-    loose = isinstance(grade, int) and grade >= LIMIT["play_more_from"]
+    grade = case.on(side).grade(PLAY)
+    loose = grade is not None and grade >= LIMIT["play_more_from"]
     return play if loose or hurts_at(play, HIGH) else None
 
 

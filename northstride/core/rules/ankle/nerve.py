@@ -31,7 +31,7 @@ def _against(case: Case) -> tuple[str, ...]:
 
 
 def _lost(case: Case, field: str, side: Side) -> bool:
-    return case.value(SENSATION, field, side) in ("less", "absent")
+    return case.on(side).chose(SENSATION, field, "less", "absent")
 
 
 def _nerve(
@@ -75,7 +75,7 @@ def _tunnel_signs(case: Case, side: Side) -> Iterator[tuple[Entry, str]]:
     numb = [field.replace("_", " ") for field in TUNNEL_FIELDS if _lost(case, field, side)]
     if touch is not None and numb:
         yield touch, f"Touch is less: {', '.join(numb)}."
-    only_here = case.value(SPREAD, "result", side.other) == "able"
+    only_here = case.on(side.other).chose(SPREAD, "result", "able")
     if spread is not None and spread.value("result", side) == "unable" and only_here:
         yield spread, "The toes do not spread, on this side only."
 

@@ -34,7 +34,7 @@ def _moves(case: Case, side: Side) -> object:
 
 
 def _checked(case: Case, side: Side) -> bool:
-    return case.value(SQUEEZE, "passive_range_checked", side) is True
+    return case.on(side).ticked(SQUEEZE, "passive_range_checked")
 
 
 def _slack(case: Case, side: Side) -> list[tuple[Entry, str]]:

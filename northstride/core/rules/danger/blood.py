@@ -89,13 +89,13 @@ def clot(case: Case) -> Iterator[Finding]:
 
 
 def _sign_with_calf(case: Case, side: Side) -> bool:
-    if case.value(CLOT, "dorsiflexion_calf_pain", side) is not True:
+    leg = case.on(side)
+    if not leg.ticked(CLOT, "dorsiflexion_calf_pain"):
         return False
-    swollen = case.value(LOOK, "swelling_site", side)
     return (
-        case.value(CLOT, "calf_hot_or_red", side) is True
-        or case.value(CLOT, "whole_leg_swollen", side) is True
-        or (isinstance(swollen, tuple) and "calf" in swollen)
+        leg.ticked(CLOT, "calf_hot_or_red")
+        or leg.ticked(CLOT, "whole_leg_swollen")
+        or "calf" in (leg.listed(LOOK, "swelling_site") or ())
         or any(not less_than(by, LIMIT["calf_larger_with_sign_from"]) for by in _larger_by(case, side))
     )
 
@@ -136,7 +136,7 @@ def no_blood(case: Case) -> Iterator[Finding]:
         pulses = [case.value(PULSES, name, side) for name in ("dorsalis_pedis", "posterior_tibial")]
         refill = case.number(PULSES, "refill", side)
         slow = refill is not None and more_than(refill.value, LIMIT["refill_beyond"])
-        cold = case.value(PULSES, "skin", side) in ("cool", "pale")
+        cold = case.on(side).chose(PULSES, "skin", "cool", "pale")
         if "absent" in pulses or ("weak" in pulses and (cold or slow)) or (cold and slow):
             because = Reason(entry.at, "A13", "Too little blood reaches the foot after this injury.")
             yield Finding(PERFUSION, side, Strength.STRONG, because, PULSES, urgency=Urgency.EMERGENCY)

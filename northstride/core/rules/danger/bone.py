@@ -108,7 +108,7 @@ def _medial_or_high_signs(case: Case, side: Side) -> bool:
     told = complaint is not None and "medial" in complaint.sites and here
     pains = {e.pain.site for e in case.current_entries if e.side is side and e.pain and e.pain.present}
     loose = any(
-        isinstance(grade := case.value(test, measure, side), int) and grade >= limit
+        (grade := case.on(side).grade(test, measure)) is not None and grade >= limit
         for test, measure, limit in (
             ("ankle.cotton", "laxity", 1),
             ("ankle.fibular_glide", "laxity", 1),
@@ -145,7 +145,7 @@ def femur_after_injury(case: Case) -> Iterator[Finding]:
     if not sudden(case) or complaint is None or complaint.region not in UPPER_LEG:
         return
     for side in SIDES:
-        if case.value(STEPS, "now", side) == "no":
+        if case.on(side).chose(STEPS, "now", "no"):
             says = "A sudden injury, and four steps are not possible."
             yield _injured_bone(case, "femur", side, Strength.POSSIBLE, "A1d", says, Urgency.SAME_DAY)
 

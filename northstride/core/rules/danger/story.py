@@ -78,7 +78,7 @@ def open_or_displaced(case: Case) -> Iterator[Finding]:
 
 
 def _looks_broken(case: Case, side: Side) -> bool:
-    return any(case.value("ankle.look", measure, side) is True for measure in ("deformity", "open_wound"))
+    return any(case.on(side).ticked("ankle.look", measure) for measure in ("deformity", "open_wound"))
 
 
 def femoral_neck_stress(case: Case) -> Iterator[Finding]:

@@ -45,8 +45,8 @@ def midfoot_gives(case: Case) -> Iterator[Finding]:
             yield _midfoot(side, entry, loose.because.says, Strength.STRONG, Urgency.SAME_DAY, "laxity")
         if not hurts(entry):
             continue
-        bruised, rises = case.value(LOOK, "bruising", side), case.number(RISE, "count", side)
-        if isinstance(bruised, tuple) and "plantar_midfoot" in bruised:
+        bruised, rises = case.on(side).listed(LOOK, "bruising") or (), case.number(RISE, "count", side)
+        if "plantar_midfoot" in bruised:
             says = "Stressing the midfoot hurts, and the sole is bruised."
             yield _midfoot(side, entry, says, Strength.STRONG, Urgency.SAME_DAY)
         elif rises is not None and rises.value == 0:
@@ -184,7 +184,7 @@ def sole_is_open(case: Case) -> Iterator[Finding]:
         found = [
             name.replace("_", " ")
             for name in ("skin_break", "infection")
-            if case.value(SOLES, name, side) is True
+            if case.on(side).ticked(SOLES, name)
         ]
         if entry is not None and found:
             numb = _numb(case, side)
@@ -199,5 +199,5 @@ def _numb(case: Case, side: Side) -> bool:
     if "numbness" in case.exam.intake.symptoms or "lost_sensation" in case.exam.intake.confounders:
         return True
     fields = (*FIELDS, *TUNNEL_FIELDS)
-    less = any(case.value(SENSATION, field, side) in ("less", "absent") for field in fields)
-    return less or case.value(SENSATION, "monofilament", side) == "not_felt"
+    less = any(case.on(side).chose(SENSATION, field, "less", "absent") for field in fields)
+    return less or case.on(side).chose(SENSATION, "monofilament", "not_felt")

@@ -93,7 +93,7 @@ def outer_hip_cleared(case: Case) -> Iterator[RuledDown]:
 def _trendelenburg_signs(case: Case, side: Side) -> list[str]:
     """H8: each way in which the stance hip fails."""
     signs = []
-    if case.value(TRENDELENBURG, "lifts", side) in ("none", "partial"):
+    if case.on(side).chose(TRENDELENBURG, "lifts", "none", "partial"):
         signs.append("does not lift fully")
     hold = case.number(TRENDELENBURG, "hold", side)
     if hold is not None and less_than(hold.value, LIMIT["stance_seconds"]):
@@ -101,7 +101,7 @@ def _trendelenburg_signs(case: Case, side: Side) -> list[str]:
     tilt = case.number(TRENDELENBURG, "tilt_end", side)
     if tilt is not None and less_than(tilt.value, LIMIT["pelvis_drop_beyond"]):
         signs.append("swing side drops below level")
-    if case.value(TRENDELENBURG, "hand_pressure", side) is True:
+    if case.on(side).ticked(TRENDELENBURG, "hand_pressure"):
         signs.append("presses on the palms")
     return signs
 
@@ -206,14 +206,14 @@ def leg_is_not_steered(case: Case) -> Iterator[Finding]:
             because = Reason(entry.at, "H12", f"Knee or pelvis gives way in {worst:g} of 5.")
             yield Finding(code, side, strength, because, STEP_DOWN, "knee_in")
         squat = case.entry(SQUAT, side)
-        if squat is not None and case.value(SQUAT, "knee_in", side) is True:
+        if squat is not None and case.on(side).ticked(SQUAT, "knee_in"):
             because = Reason(squat.at, "H12", "The knee falls in when squatting.")
             yield Finding(code, side, Strength.POSSIBLE, because, SQUAT, "knee_in")
 
 
 def heels_lifted(case: Case) -> Iterator[Next]:
     """H12: heels that lift in the squat ask for the lunge."""
-    if case.value(SQUAT, "heels_lift", None) is True:
+    if case.on(None).ticked(SQUAT, "heels_lift"):
         for side in SIDES:
             if case.entry("ankle.lunge", side) is None:
                 yield Next("ankle.lunge", side, "The heels lifted: is the ankle stiff?")

@@ -39,7 +39,7 @@ def groin_by_structure(case: Case) -> Iterator[Finding]:
             yield Finding("tendon.iliopsoas", side, Strength.POSSIBLE, because, flexion.test)
         inguinal = tender_hip(case, "inguinal", side)
         palpation = case.entry(PALPATION, side)
-        if inguinal or case.value(PALPATION, "cough_impulse", side) is True:
+        if inguinal or case.on(side).ticked(PALPATION, "cough_impulse"):
             says = "The inguinal point is tender, or coughing gives an impulse."
             because = Reason(palpation.at if palpation else "entries", "H13", says)
             yield Finding(

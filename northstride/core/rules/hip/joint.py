@@ -185,7 +185,7 @@ def sacroiliac_provoked(case: Case) -> Iterator[Finding]:
         if _result(case, THRUST, side) == "negative":
             strength = min(strength, Strength.LIKELY if count >= 3 else Strength.POSSIBLE)
             against.append("The thigh thrust is negative.")
-        if case.value(LUMBAR, "reproduces", None) is True:
+        if case.on(None).ticked(LUMBAR, "reproduces"):
             against.append("The low back gives the pain.")
         at = case.entry(positive[0] if positive else FABER, side)
         says = f"{count} of 5 give the pain at the back of the pelvis."

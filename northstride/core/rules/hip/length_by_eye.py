@@ -27,8 +27,8 @@ def graded_at_the_edge(case: Case) -> Iterator[Finding]:
         return
     for side in SIDES:
         entry = case.entry(TEST, side)
-        grade = entry.value("edge_grade", side) if entry else None
-        if entry is not None and isinstance(grade, int) and grade > 0:
+        grade = case.on(side).grade(TEST, "edge_grade")
+        if entry is not None and grade is not None and grade > 0:
             because = Reason(entry.at, "M7", f"Grade {grade} at the side edge.")
             against = spoilt(case, side)
             yield Finding(HIP_FLEXORS, side, SIZES[grade - 1], because, TEST, "edge_grade", against)

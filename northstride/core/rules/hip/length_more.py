@@ -81,7 +81,7 @@ def raised_leg_points_to_the_back(case: Case) -> Iterator[Finding]:
             continue
         pain = entry.pain
         lumbar = pain is not None and pain.present and pain.site == "lumbar"
-        if lumbar or case.value(RAISE, "foot_up_worse", side) is True:
+        if lumbar or case.on(side).ticked(RAISE, "foot_up_worse"):
             says = "The raised leg gives low back pain." if lumbar else "Worse with the foot drawn up."
             because = Reason(entry.at, "M0", says)
             yield Finding(ELSEWHERE, side, Strength.POSSIBLE, because, RAISE, settle=settle)
@@ -90,7 +90,7 @@ def raised_leg_points_to_the_back(case: Case) -> Iterator[Finding]:
 def low_back_gives_the_pain(case: Case) -> Iterator[Finding]:
     """M0: the low back screen reproduces it: likely, on the complaint's side where there is one."""
     entry = case.entry(LUMBAR, None)
-    if entry is not None and case.value(LUMBAR, "reproduces", None) is True:
+    if entry is not None and case.on(None).ticked(LUMBAR, "reproduces"):
         for side in case.complaint_sides:
             because = Reason(entry.at, "M0", "Moving or springing the low back gives their own pain.")
             yield Finding(ELSEWHERE, side, Strength.LIKELY, because, LUMBAR)

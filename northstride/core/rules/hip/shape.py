@@ -108,10 +108,9 @@ def torsion_external(case: Case) -> Iterator[Retake]:
 
 def knees_squint(case: Case) -> Iterator[Next]:
     """H9: squinting patellae or toe-in without the angle ask for it."""
-    gait = case.value("hip.gait", "pattern", None)
-    toes_in = isinstance(gait, tuple) and "toe_in" in gait
+    toes_in = "toe_in" in (case.on(None).listed("hip.gait", "pattern") or ())
     for side in SIDES:
-        squints = case.value("hip.standing", "patella", side) == "squinting"
+        squints = case.on(side).chose("hip.standing", "patella", "squinting")
         if (squints or toes_in) and case.number(CRAIG, "torsion", side) is None:
             yield Next(CRAIG, side, "Knees or toes turn in: bone or control?")
 
@@ -163,9 +162,9 @@ def tapes_disagree(case: Case) -> Iterator[Retake]:
 
 def crests_uneven(case: Case) -> Iterator[Next]:
     """H10: uneven crests or a short-leg gait ask for the tape."""
-    crests = case.value("hip.standing", "crests_level", None)
-    gait = case.value("hip.gait", "pattern", None)
-    uneven = crests in ("left_high", "right_high") or (isinstance(gait, tuple) and "short_leg" in gait)
+    whole = case.on(None)
+    short = "short_leg" in (whole.listed("hip.gait", "pattern") or ())
+    uneven = short or whole.chose("hip.standing", "crests_level", "left_high", "right_high")
     measured = any(case.number(LENGTH, "true_length", side) for side in SIDES)
     if uneven and not measured:
         yield Next(LENGTH, None, "Crests uneven or a short-leg gait: bone or posture?")
