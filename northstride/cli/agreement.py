@@ -8,7 +8,8 @@ from pathlib import Path
 
 from northstride.cli.record_files import NOT_VALID, OK, read_file, report
 from northstride.core.catalogue import default_catalogue
-from northstride.record.agreement import agreement_text, read_agreement
+from northstride.interchange.agreement_text import agreement_text
+from northstride.record.agreement import read_agreement
 from northstride.record.json_text import MANY_RECORDS, InvalidRecord, parse_json
 
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from northstride.core.catalogue import Catalogue
+from northstride.core.catalogue import Catalogue, default_catalogue
+from northstride.core.data_check import check_data
 from northstride.core.examination import Context, Examination
 from northstride.core.examination.differences import side_differences
 from northstride.core.findings import Reading
@@ -12,6 +13,9 @@ from northstride.core.following.what_next import what_next
 from northstride.core.judging import judge
 from northstride.core.putting_together import advice_on, coverage
 from northstride.core.rules import RULES_VERSION
+
+# Once, when anything is about to be read: data of ours that names what nobody knows stops everything.
+check_data(default_catalogue())
 
 
 def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Reading:

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
 from typing import Any
 
 from northstride.core.catalogue import Catalogue, Measure, Test
+from northstride.core.catalogue.kinds import KIND_FACTS, MeasureKind
 from northstride.core.examination import LOOKS_FULL
 from northstride.core.measuring.angles import Dial
 from northstride.record.model import Record
@@ -59,36 +61,31 @@ def _values(properties: Schema) -> Schema:
 
 
 def _value(measure: Measure) -> Schema:
-    codes = [choice.code for choice in measure.choices]
-    if measure.numeric:
-        return _number(measure)
-    match measure.kind:
-        case "grade":
-            low, high = measure.plausible or (0, 0)
-            if measure.allowed:
-                return {"enum": measure.allowed}
-            return {"type": "integer", "minimum": low, "maximum": high}
-        case "strength":
-            return {"type": "string", "pattern": STRENGTH_GRADE.pattern}
-        case "flag":
-            return {"type": "boolean"}
-        case "choices":
-            return {"type": "array", "items": {"enum": codes}}
-        case _:
-            return {"enum": codes}
+    return SCHEMAS[measure.kind](measure)
+
+
+def _codes(measure: Measure) -> list[str]:
+    return [choice.code for choice in measure.choices]
+
+
+def _grade(measure: Measure) -> Schema:
+    low, high = measure.plausible or (0, 0)
+    if measure.allowed:
+        return {"enum": measure.allowed}
+    return {"type": "integer", "minimum": low, "maximum": high}
 
 
 def _number(measure: Measure) -> Schema:
     low, high = measure.plausible or (None, None)
     trial: Schema = {
-        "type": "integer" if measure.kind == "count" else "number",
+        "type": "integer" if measure.facts.whole else "number",
         "minimum": low,
         "maximum": high,
     }
-    if measure.kind == "angle":
+    if measure.facts.dial:
         trial = {"anyOf": [trial, _dial()]}
     options = [trial, {"type": "array", "items": trial, "minItems": 1, "maxItems": MOST_TRIALS}]
-    if measure.kind == "angle":
+    if measure.facts.dial:
         options.append({"const": LOOKS_FULL})
     return {"anyOf": options}
 
@@ -104,3 +101,20 @@ def _dial() -> Schema:
         "required": ["reading", "dial", "direction"],
         "additionalProperties": False,
     }
+
+
+SCHEMAS: Mapping[MeasureKind, Callable[[Measure], Schema]] = {
+    "angle": _number,
+    "length": _number,
+    "time": _number,
+    "force": _number,
+    "mass": _number,
+    "count": _number,
+    "grade": _grade,
+    "strength": lambda _measure: {"type": "string", "pattern": STRENGTH_GRADE.pattern},
+    "choice": lambda measure: {"enum": _codes(measure)},
+    "choices": lambda measure: {"type": "array", "items": {"enum": _codes(measure)}},
+    "flag": lambda _measure: {"type": "boolean"},
+}
+if set(SCHEMAS) != set(KIND_FACTS):
+    raise KeyError("kinds of measure and their schemas differ")

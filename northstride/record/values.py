@@ -9,6 +9,7 @@ from collections.abc import Callable, Iterator, Mapping
 from typing import Literal, TypeVar
 
 from northstride.core.catalogue import Measure
+from northstride.core.catalogue.kinds import KIND_FACTS, MeasureKind
 from northstride.core.errors import Fault, ReadingOutOfRange
 from northstride.core.examination import LOOKS_FULL, Trials, Value
 from northstride.core.measuring.angles import Dial, DialReading, angle_of, check_plausible
@@ -39,23 +40,7 @@ def is_per_side(raw: object) -> bool:
 
 def read_value(measure: Measure, raw: object, path: str) -> Value:
     """The core's value. Raises Refused with every fault of this value."""
-    if measure.numeric:
-        return _read_number(measure, raw, path)
-    match measure.kind:
-        case "grade":
-            return _read_grade(measure, raw, path)
-        case "strength":
-            if isinstance(raw, str) and STRENGTH_GRADE.match(raw):
-                return raw.replace("−", "-")
-            raise _refusal(path, raw, 'is not a muscle grade from "0" to "5"')
-        case "flag":
-            if isinstance(raw, bool):
-                return raw
-            raise _refusal(path, raw, "is not true or false")
-        case "choices":
-            return _read_choices(measure, raw, path)
-        case _:
-            return _one_choice(measure, raw, path)
+    return READERS[measure.kind](measure, raw, path)
 
 
 def _refusal(path: str, raw: object, why: str) -> Refused:
@@ -81,6 +66,18 @@ def _read_grade(measure: Measure, raw: object, path: str) -> int:
             raise _refusal(path, raw, f"is not one of {', '.join(map(str, measure.allowed))}")
         return int(number)
     raise _refusal(path, raw, f"is not a grade from {low:g} to {high:g}")
+
+
+def _read_strength(_measure: Measure, raw: object, path: str) -> str:
+    if isinstance(raw, str) and STRENGTH_GRADE.match(raw):
+        return raw.replace("−", "-")
+    raise _refusal(path, raw, 'is not a muscle grade from "0" to "5"')
+
+
+def _read_flag(_measure: Measure, raw: object, path: str) -> bool:
+    if isinstance(raw, bool):
+        return raw
+    raise _refusal(path, raw, "is not true or false")
 
 
 def _one_choice(measure: Measure, raw: object, path: str) -> str:
@@ -112,7 +109,7 @@ def _read_choices(measure: Measure, raw: object, path: str) -> tuple[str, ...]:
 
 
 def _read_number(measure: Measure, raw: object, path: str) -> Value:
-    if raw == LOOKS_FULL and measure.kind == "angle":
+    if raw == LOOKS_FULL and measure.facts.dial:
         return LOOKS_FULL
     if not isinstance(raw, list):
         return Trials((_read_trial(measure, raw, path),))
@@ -125,7 +122,7 @@ def _read_number(measure: Measure, raw: object, path: str) -> Value:
 
 def _read_trial(measure: Measure, raw: object, path: str) -> float:
     dial = None
-    if isinstance(raw, Mapping) and measure.kind == "angle":
+    if isinstance(raw, Mapping) and measure.facts.dial:
         dial = _read_dial(raw, path)
         value = angle_of(dial)
     else:
@@ -133,10 +130,10 @@ def _read_trial(measure: Measure, raw: object, path: str) -> float:
         if number is None:
             raise _refusal(path, raw, "is not a number")
         value = number
-    if measure.kind == "count" and not value.is_integer():
+    if measure.facts.whole and not value.is_integer():
         raise _refusal(path, raw, "is not a whole number")
     low, high = measure.plausible or (value, value)
-    if measure.kind == "angle":
+    if measure.facts.dial:
         try:
             check_plausible(value, low, high, dial)
         except ReadingOutOfRange as error:
@@ -177,3 +174,21 @@ def _dial_faults(raw: Mapping[str, object], path: str) -> Iterator[Fault]:
     direction = raw.get("direction", 1)
     if isinstance(direction, bool) or direction not in (1, -1):
         yield Fault(f"{path}.direction", direction, f"{shown(direction)} is not 1 or -1")
+
+
+Reader = Callable[[Measure, object, str], Value]
+READERS: Mapping[MeasureKind, Reader] = {
+    "angle": _read_number,
+    "length": _read_number,
+    "time": _read_number,
+    "force": _read_number,
+    "mass": _read_number,
+    "count": _read_number,
+    "grade": _read_grade,
+    "strength": _read_strength,
+    "choice": _one_choice,
+    "choices": _read_choices,
+    "flag": _read_flag,
+}
+if set(READERS) != set(KIND_FACTS):
+    raise KeyError("kinds of measure and their readers differ")

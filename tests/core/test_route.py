@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from northstride.core.catalogue import Position, default_catalogue
 from northstride.core.examination import Context
 from northstride.core.following.route import Route, make_route
-from northstride.core.following.route.asking import FILE, _data
+from northstride.core.following.route.asking import FILE, route_data
 from northstride.core.following.route.order import Place, fewest_turns, turns
 from northstride.core.sides import Side
 from northstride.core.vocabulary import Mechanism, Purpose, Symptom
@@ -90,7 +90,7 @@ class Selection(unittest.TestCase):
     def test_every_ask_names_what_there_is(self) -> None:
         known = {"purposes": Purpose, "symptoms": Symptom, "mechanisms": Mechanism}
         keys = {"why", "tests", "safety", "regions", "sites", "groin", "fresh", "load_change", "age_to"}
-        for ask in _data()["ask"]:
+        for ask in route_data()["ask"]:
             self.assertLessEqual(set(ask), keys | set(known), f"{FILE.name}: {ask['why']}")
             self.assertLessEqual(set(ask["tests"]), set(CATALOGUE.tests))
             self.assertLessEqual(set(ask.get("sites", [])), set(CATALOGUE.sites))
@@ -98,7 +98,7 @@ class Selection(unittest.TestCase):
                 self.assertLessEqual(set(ask.get(key, [])), set(get_args(literal)))
         families = {test.family for test in CATALOGUE.tests.values()}
         for stage in ("first", "last"):
-            self.assertLessEqual(set(_data()["families"][stage]), families)
+            self.assertLessEqual(set(route_data()["families"][stage]), families)
 
 
 class Safety(unittest.TestCase):

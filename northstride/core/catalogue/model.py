@@ -6,20 +6,17 @@ from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field, JsonValue, model_validator
 
+from northstride.core.catalogue.kinds import KIND_FACTS, KindFacts, MeasureKind
 from northstride.core.vocabulary import Purpose, Region, RetakeReason
 
 Code = Annotated[str, Field(pattern=r"^[a-z0-9]+([_.][a-z0-9]+)*$", max_length=80)]
 Line = Annotated[str, Field(min_length=1, max_length=160)]
 
-MeasureKind = Literal[
-    "angle", "length", "time", "force", "mass", "count", "grade", "strength", "choice", "choices", "flag"
-]
 Polarity = Literal["higher", "lower", "either"]
 Position = Literal["standing", "sitting", "supine", "side_lying", "prone"]
 
-NUMERIC_KINDS = frozenset({"angle", "length", "time", "force", "mass", "count"})
-# A percent is only legal where zero means none of it.
-RATIO_KINDS = NUMERIC_KINDS - {"angle"}
+# The drawings there are. The browser has one for each, and none besides.
+FigureKind = Literal["hanging_leg", "hanging_leg_straight", "hanging_leg_front", "thigh_across"]
 
 
 class Data(BaseModel):
@@ -96,18 +93,22 @@ class Measure(Data):
     normal: str | int | bool | list[str] | None = None
 
     @property
+    def facts(self) -> KindFacts:
+        return KIND_FACTS[self.kind]
+
+    @property
     def numeric(self) -> bool:
-        return self.kind in NUMERIC_KINDS
+        return self.facts.numeric
 
     @property
     def ratio_scale(self) -> bool:
-        return self.kind in RATIO_KINDS
+        return self.facts.ratio
 
     @model_validator(mode="after")
     def has_what_its_kind_needs(self) -> Self:
-        if (self.numeric or self.kind == "grade") and self.plausible is None:
+        if self.facts.ranged and self.plausible is None:
             raise ValueError(f"measure {self.code} needs its plausible range")
-        if self.kind in ("choice", "choices") and not self.choices:
+        if self.facts.chosen and not self.choices:
             raise ValueError(f"measure {self.code} needs its choices")
         known = {choice.code for choice in self.choices}
         if unknown := (set(self.mirrored) | set(self.mirrored.values())) - known:
@@ -148,7 +149,7 @@ class Shape(Data):
 class Figure(Data):
     """Which drawing, and which measure moves which joint of it."""
 
-    kind: Code
+    kind: FigureKind
     joints: dict[Code, Code] = {}
     hands: list[Code] = []
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from typing import Literal
+from typing import Literal, assert_never
 
 from northstride.core.examination import Entry, Lane, Pain, Trials, Value
 from northstride.core.examination.case import Case
@@ -103,8 +103,10 @@ def as_if(figure: AccuracyFigure, result: Result, side: Side) -> Entry | None:
             values = {str(reads.measure): (reads.positive if positive else reads.negative)[0]}
         case "flag":
             values = {str(reads.measure): positive}
-        case _:
+        case "rule":
             return None
+        case _:
+            assert_never(reads.kind)
     if reads.needs is not None:
         values[reads.needs] = True
     placed: dict[tuple[str, Lane], Value] = {(measure, side): value for measure, value in values.items()}

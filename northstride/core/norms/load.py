@@ -13,15 +13,21 @@ from northstride.core.findings import Strength, Urgency
 HERE = Path(__file__).parent
 
 Limits = Mapping[str, float]
+UNITS = ("deg", "mm", "s", "min", "days", "weeks", "years", "percent", "points", "grade", "count")
 
 
 @lru_cache
 def limits(name: str) -> Limits:
-    """The limits of one family of rules, by name, in the unit its file says."""
+    """The limits of one family of rules, by name, each in its own unit.
+
+    Raises KeyError for a block without its source, or in no known unit.
+    """
     raw = tomllib.loads((HERE / f"{name}.toml").read_text(encoding="utf-8"))
     for key, block in raw.items():
         if not block.get("source"):
             raise KeyError(f"{name}.toml: {key} has no source")
+        if block.get("unit") not in UNITS:
+            raise KeyError(f"{name}.toml: {key} is in no known unit")
     return MappingProxyType({key: float(block["value"]) for key, block in raw.items()})
 
 
@@ -61,6 +67,10 @@ def _gates() -> Mapping[str, Mapping[str, tuple[str, ...]]]:
             for gate, block in raw.items()
         }
     )
+
+
+def all_gates() -> Mapping[str, Mapping[str, tuple[str, ...]]]:
+    return _gates()
 
 
 def gate_data(gate: str) -> Mapping[str, tuple[str, ...]]:

@@ -1148,8 +1148,11 @@ export interface components {
          * @description Which drawing, and which measure moves which joint of it.
          */
         Figure: {
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "hanging_leg" | "hanging_leg_straight" | "hanging_leg_front" | "thigh_across";
             /**
              * Joints
              * @default {}

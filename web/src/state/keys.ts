@@ -27,33 +27,23 @@ export const KEY_HELP: readonly (readonly [BenchKey, string, string])[] = [
   ["help", "F1", "This list"],
 ];
 
+const PLAIN: Readonly<Record<string, BenchKey>> = {
+  Enter: "accept",
+  PageDown: "next-step",
+  PageUp: "previous-step",
+  F1: "help",
+};
+
+const WITH_ALT: Readonly<Record<string, BenchKey>> = {
+  s: "other-side",
+  z: "undo",
+  pagedown: "next-stop",
+  pageup: "previous-stop",
+};
+
 /** No bare letter does anything; arrows stay with the caret. */
 export function benchKey(pressed: Pressed): BenchKey | null {
   if (pressed.ctrlKey || pressed.metaKey) return null;
-  if (pressed.altKey) {
-    switch (pressed.key.toLowerCase()) {
-      case "s":
-        return "other-side";
-      case "z":
-        return "undo";
-      case "pagedown":
-        return "next-stop";
-      case "pageup":
-        return "previous-stop";
-      default:
-        return null;
-    }
-  }
-  switch (pressed.key) {
-    case "Enter":
-      return "accept";
-    case "PageDown":
-      return "next-step";
-    case "PageUp":
-      return "previous-step";
-    case "F1":
-      return "help";
-    default:
-      return null;
-  }
+  const found = pressed.altKey ? WITH_ALT[pressed.key.toLowerCase()] : PLAIN[pressed.key];
+  return found ?? null;
 }

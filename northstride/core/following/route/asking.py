@@ -18,6 +18,13 @@ from northstride.core.sides import SIDES, Side
 from northstride.core.vocabulary import REGION_FAMILY, Gate
 
 FILE = Path(__file__).parent / "asks.toml"
+# What an ask may depend on; `_holds` reads each.
+ASK_CONDITIONS = frozenset(
+    {
+        *("purposes", "regions", "sites", "groin", "symptoms", "mechanisms", "fresh", "load_change"),
+        "age_to",
+    }
+)
 NOT_ASKED = "The story does not ask for it."
 DONE = "Done."
 Stage = Literal["safety", "first", "middle", "last"]
@@ -44,7 +51,7 @@ class LeftOut:
 
 
 @lru_cache
-def _data() -> Mapping[str, Any]:
+def route_data() -> Mapping[str, Any]:
     return tomllib.loads(FILE.read_text(encoding="utf-8"))
 
 
@@ -73,13 +80,13 @@ def _reasons(case: Case) -> dict[str, tuple[bool, str]]:
         return dict.fromkeys(_of_the_region(case), (False, "The whole list, for learning."))
     told = _with_usual_region(case)
     found: dict[str, tuple[bool, str]] = {}
-    for ask in _data()["ask"]:
+    for ask in route_data()["ask"]:
         if _holds(told, ask):
             for code in ask["tests"]:
                 if code in case.catalogue.tests:
                     found.setdefault(code, (bool(ask.get("safety")), ask["why"]))
     for code in case.catalogue.plan_for(case.exam.purpose):
-        found.setdefault(code, (False, _data()["planned"]))
+        found.setdefault(code, (False, route_data()["planned"]))
     return found
 
 
@@ -93,7 +100,7 @@ def _of_the_region(case: Case) -> Sequence[str]:
 
 def _with_usual_region(case: Case) -> Case:
     """A purpose that names a region stands in for a story that names none."""
-    usual = _data()["usual_region"].get(case.exam.purpose)
+    usual = route_data()["usual_region"].get(case.exam.purpose)
     if usual is None or case.has_complaint:
         return case
     told = case.exam.intake.complaint
@@ -122,7 +129,7 @@ def _holds(case: Case, ask: Mapping[str, Any]) -> bool:
 
 def _stage(case: Case, test: Test, *, safety: bool) -> Stage:
     """With a complaint function comes last; without one it need not wait."""
-    families = _data()["families"]
+    families = route_data()["families"]
     if safety:
         return "safety"
     if test.family in families["first"]:

@@ -24,7 +24,6 @@ POSTERIOR_GLIDE, SWING, LUNGE = "ankle.play.posterior_glide", "ankle.talar_swing
 BENT, STRAIGHT = "ankle.rom.dorsiflexion_knee_bent", "ankle.rom.dorsiflexion_knee_straight"
 PLANTARFLEXION = "ankle.rom.plantarflexion"
 PLAY = "ankle.play."
-NORMAL_PLAY = 3
 DORSIFLEXION = "mobility.ankle_dorsiflexion"
 TALUS_BACK = "mobility.talocrural_posterior_glide"
 BENDS = next(motion for motion in MOTIONS if motion.code == "ankle_dorsiflexion")
@@ -133,7 +132,7 @@ def calf_short(case: Case) -> Iterator[Finding]:
                 says = f"{degrees(straight.value)} with the knee straight, {degrees(bent.value)} bent."
                 because = Reason(straight.at, "A10", says)
                 yield Finding("tightness.gastrocnemius", side, strength, because, STRAIGHT, "passive")
-        if case.on(side).grade(POSTERIOR_GLIDE) == NORMAL_PLAY:
+        if case.on(side).grade(POSTERIOR_GLIDE) == LIMIT["play_usual"]:
             for finding in moves_less_than_usual_on(case, BENDS, side):
                 says = "The bent-knee range is short though the talus glides back."
                 because = Reason(finding.because.at, "A10", says)

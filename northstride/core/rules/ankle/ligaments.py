@@ -208,7 +208,8 @@ def two_ligaments(case: Case, _findings: Sequence[Finding]) -> Iterator[Step]:
         drawer, tilt = case.entry(DRAWER, side), case.entry(TILT, side)
         if drawer is None or tilt is None:
             continue
-        if (grade_of(drawer, side) or 0) >= 2 and (grade_of(tilt, side) or 0) >= 2:
+        clearly = LIMIT["clearly_lax_from"]
+        if all((grade_of(entry, side) or 0) >= clearly for entry in (drawer, tilt)):
             for code, entry in ((ATFL, drawer), (CFL, tilt)):
                 because = Reason(entry.at, "A5", "Two ligaments give.")
                 yield Step(code, side, because, entry.test, LAXITY, makes=False, reason="two ligaments")
@@ -233,7 +234,7 @@ def deltoid_tests_agree(_case: Case, findings: Sequence[Finding]) -> Iterator[St
     for side in SIDES:
         here = [f for f in findings if f.code == DELTOID and f.side is side and f.test is not None]
         tests = list(dict.fromkeys(finding.test for finding in here))
-        if len(tests) >= 2 and tests[1] is not None:
+        if len(tests) >= LIMIT["tests_agree_from"] and tests[1] is not None:
             at = next(finding.because.at for finding in here if finding.test == tests[1])
             because = Reason(at, "A6", "Two different tests agree.")
             yield Step(DELTOID, side, because, tests[1], LAXITY, makes=False)

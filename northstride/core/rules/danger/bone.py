@@ -7,12 +7,14 @@ from collections.abc import Iterator
 from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
+from northstride.core.norms import limits
 from northstride.core.rules.danger.fracture_rule import fracture_questions, fracture_rule
 from northstride.core.rules.onset import sudden
 from northstride.core.rules.pain import HOPS, answers, hurts, hurts_at
 from northstride.core.rules.palpation import STEPS, palpated_at, tender_points
 from northstride.core.sides import SIDES, Side
 
+LIMIT = limits("bone_and_blood")
 SQUEEZE = "ankle.squeeze"
 PERCUSSION = "ankle.percussion"
 SHAKING = (PERCUSSION, "ankle.tuning_fork", "ankle.bump")
@@ -74,7 +76,9 @@ def bone_shaken(case: Case) -> Iterator[Finding]:
     """A1: one positive possible; two, or one with squeeze pain under the hand, likely."""
     for side in SIDES:
         for bone, entries in _shaken(case, side).items():
-            two = len(entries) >= 2 or hurts_at(case.entry(SQUEEZE, side), "under_hand")
+            two = len(entries) >= LIMIT["shaken_likely_from"] or hurts_at(
+                case.entry(SQUEEZE, side), "under_hand"
+            )
             strength = Strength.LIKELY if two else Strength.POSSIBLE
             says = f"The {bone.replace('_', ' ')} answers to being shaken."
             because = Reason(entries[0].at, "A1", says)

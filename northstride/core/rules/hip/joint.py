@@ -177,13 +177,14 @@ def sacroiliac_provoked(case: Case) -> Iterator[Finding]:
         if count == 0:
             continue
         strength = Strength.POSSIBLE
-        if count >= 3:
+        if count >= LIMIT["sacroiliac_strong_from"]:
             strength = Strength.STRONG
-        elif len(positive) >= 2 or (faber and THRUST in positive):
+        elif len(positive) >= LIMIT["sacroiliac_likely_from"] or (faber and THRUST in positive):
             strength = Strength.LIKELY
         against = []
         if _result(case, THRUST, side) == "negative":
-            strength = min(strength, Strength.LIKELY if count >= 3 else Strength.POSSIBLE)
+            many = count >= LIMIT["sacroiliac_strong_from"]
+            strength = min(strength, Strength.LIKELY if many else Strength.POSSIBLE)
             against.append("The thigh thrust is negative.")
         if case.on(None).ticked(LUMBAR, "reproduces"):
             against.append("The low back gives the pain.")
@@ -208,7 +209,9 @@ def sacroiliac_cleared(case: Case) -> Iterator[RuledDown]:
     for side in SIDES:
         done = {test: _result(case, test, side) for test in PROVOCATION}
         answered = [test for test, result in done.items() if result in ("negative", "positive", "equivocal")]
-        if len(answered) >= 3 and all(done[test] == "negative" for test in answered):
+        if len(answered) >= LIMIT["sacroiliac_cleared_from"] and all(
+            done[test] == "negative" for test in answered
+        ):
             at = case.entry(answered[0], side)
             says = f"{len(answered)} provocation tests, all negative."
             yield RuledDown(SACROILIAC, side, (Reason(at.at if at else "entries", "H5", says),))
@@ -258,7 +261,7 @@ def arthritis_story(case: Case) -> Iterator[Finding]:
     """H6: the story alone, age 45 or more and two of three."""
     told = {"shoes_and_socks", "getting_out_of_car"} & case.exam.intake.symptoms
     signs = len(told) + _stiff_in_the_morning(case)
-    if signs < 2 or _complains_elsewhere(case):
+    if signs < LIMIT["arthritis_story_signs_from"] or _complains_elsewhere(case):
         return
     if _age_from(case, "osteoarthritis_age_with_stiffness"):
         for side in case.complaint_sides:

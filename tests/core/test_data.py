@@ -1,0 +1,130 @@
+"""Data that names something is held against what there is; numbers stand as data, each in its unit."""
+
+from __future__ import annotations
+
+import ast
+import importlib
+import tempfile
+import tomllib
+import unittest
+from collections.abc import Iterator, Mapping
+from pathlib import Path
+from typing import Any, get_args
+from unittest import mock
+
+from northstride import core
+from northstride.core import data_check
+from northstride.core.catalogue import default_catalogue, read_catalogue
+from northstride.core.catalogue.kinds import KIND_FACTS, MeasureKind
+from northstride.core.errors import CatalogueError
+from northstride.core.norms.load import UNITS
+from northstride.core.spoken import FILE, read_spoken
+from northstride.record.schema import SCHEMAS
+from northstride.record.values import READERS
+
+CORE = Path(core.__file__).parent
+HANGING = CORE / "catalogue" / "hip_muscle_length.toml"
+CATALOGUE = default_catalogue()
+# Counts of hands, sides and lists, and what arithmetic is made of.
+BARE = {0, 1, -1, 2, 7, 12, 100, 365.25}
+
+
+def trees() -> Iterator[tuple[Path, ast.Module]]:
+    for file in sorted((CORE / "rules").rglob("*.py")):
+        yield file, ast.parse(file.read_text(encoding="utf-8"))
+
+
+def limits_of(file: Path) -> Mapping[str, float]:
+    """The norms a module calls LIMIT, its own or another's."""
+    name = ".".join(file.relative_to(CORE.parents[1]).with_suffix("").parts)
+    return getattr(importlib.import_module(name), "LIMIT", {})
+
+
+class Norms(unittest.TestCase):
+    def test_every_norm_a_rule_names_exists(self) -> None:
+        walked = 0
+        for file, tree in trees():
+            known = limits_of(file)
+            for node in ast.walk(tree):
+                if not (isinstance(node, ast.Subscript) and isinstance(node.value, ast.Name)):
+                    continue
+                if node.value.id == "LIMIT" and isinstance(node.slice, ast.Constant):
+                    self.assertIn(node.slice.value, known, file.name)
+                    walked += 1
+        self.assertGreater(walked, 60)
+
+    def test_every_norm_is_read_and_has_unit_and_source(self) -> None:
+        source = "".join(file.read_text(encoding="utf-8") for file in CORE.rglob("*.py"))
+        for file in sorted((CORE / "norms").glob("*.toml")):
+            raw = tomllib.loads(file.read_text(encoding="utf-8"))
+            for key, block in raw.items():
+                if isinstance(block, dict) and "value" in block:
+                    with self.subTest(norm=f"{file.stem}.{key}"):
+                        self.assertIn(block["unit"], UNITS)
+                        self.assertRegex(block["source"], r"assumed|clinical|\d{4}|convention|kept")
+                        self.assertIn(f'"{key}"', source)
+
+    def test_no_line_of_judgement_stands_in_a_rule(self) -> None:
+        """A comparison with a bare number is a norm that has not been given a name, a unit and a source."""
+        found: list[str] = []
+        for file, tree in trees():
+            for node in ast.walk(tree):
+                if not isinstance(node, ast.Compare):
+                    continue
+                for side in (node.left, *node.comparators):
+                    number = side.value if isinstance(side, ast.Constant) else None
+                    if (
+                        isinstance(number, (int, float))
+                        and not isinstance(number, bool)
+                        and number not in BARE
+                    ):
+                        found.append(f"{file.name}:{node.lineno}: {number}")
+        self.assertEqual(found, [])
+
+
+class UnknownNames(unittest.TestCase):
+    def refused(self, name: str, data: Any) -> str:
+        with (
+            mock.patch.object(data_check, name, return_value=data),
+            self.assertRaises(data_check.UnknownNames) as raised,
+        ):
+            data_check.check_data(CATALOGUE)
+        return str(raised.exception)
+
+    def test_ours_names_nothing_unknown(self) -> None:
+        data_check.check_data(CATALOGUE)
+
+    def test_gates_asks_and_what_is_kept(self) -> None:
+        gates = {"clot_doubt": {"holds": ("ankle.nothing.*",), "families": ("nobody",)}}
+        said = self.refused("all_gates", gates)
+        self.assertIn("names no test: ankle.nothing.*", said)
+        self.assertIn("names no family: nobody", said)
+        ask = {"why": "x", "tests": ["hip.nothing"], "mood": "low"}
+        said = self.refused("route_data", {"ask": [ask], "families": {"first": ["nobody"]}})
+        for words in ("no condition mood", "no test hip.nothing", "first names no family: nobody"):
+            self.assertIn(words, said)
+        self.assertIn("hip.gait.mood", self.refused("kept_items", ("hip.gait.mood",)))
+
+    def test_a_figure_nobody_can_draw(self) -> None:
+        text = HANGING.read_text(encoding="utf-8").replace(
+            'kind = "thigh_across"', 'kind = "nobody_draws_it"'
+        )
+        with tempfile.TemporaryDirectory() as folder:
+            changed = Path(folder, HANGING.name)
+            changed.write_text(text, encoding="utf-8")
+            with self.assertRaises(CatalogueError) as raised:
+                read_catalogue([changed, HANGING.with_name("shapes.toml")])
+        self.assertIn("figure", str(raised.exception))
+
+    def test_words_without_a_code_and_codes_without_words(self) -> None:
+        text = FILE.read_text(encoding="utf-8")
+        with self.assertRaisesRegex(KeyError, "clot_doubt.*nobody"):
+            read_spoken(text.replace("clot_doubt =", "nobody ="))
+
+
+class Kinds(unittest.TestCase):
+    def test_each_is_described_once_everywhere(self) -> None:
+        kinds = set(get_args(MeasureKind))
+        for table in (KIND_FACTS, READERS, SCHEMAS):
+            self.assertEqual(set(table), kinds)
+        self.assertEqual({m.kind for test in CATALOGUE.tests.values() for m in test.measures} - kinds, set())
