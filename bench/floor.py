@@ -11,6 +11,7 @@ from sqlalchemy import text
 
 from northstride.api.app import create_app
 from northstride.api.settings import Settings
+from northstride.store.newest_screens import NEWEST
 
 SAVE = "INSERT INTO bench_rows (clinic_id, id, screen_id, body) VALUES (:clinic, :id, :screen, :body)"
 # What opening a screen selects: session, screen with athlete, answers, arrangements.
@@ -22,6 +23,27 @@ OPEN = (
     " WHERE s.clinic_id = :clinic AND s.id = :screen",
     "SELECT * FROM answers WHERE clinic_id = :clinic AND screen_id = :screen ORDER BY revision",
     "SELECT * FROM arrangements WHERE clinic_id = :clinic AND screen_id = :screen ORDER BY at",
+)
+
+# What a page of People selects: session, how many, the page, squads, newest screens, their flags.
+PEOPLE_COUNT = (
+    "SELECT count(*) FROM (SELECT * FROM athletes WHERE clinic_id = :clinic AND archived_at IS NULL) a"
+)
+PEOPLE_PAGE = (
+    "SELECT * FROM athletes WHERE clinic_id = :clinic AND archived_at IS NULL"
+    " ORDER BY name, ref, id OFFSET :skip LIMIT :most"
+)
+PEOPLE_SQUADS = (
+    "SELECT athlete_id, squad_id FROM squad_members WHERE clinic_id = :clinic AND athlete_id = ANY(:ids)"
+)
+PEOPLE_NEWEST = NEWEST.text.replace(":athletes", ":ids")
+PEOPLE_FLAGS = (
+    "SELECT screen_id, code, side, strength, urgency FROM reading_flags"
+    " WHERE clinic_id = :clinic AND screen_id = ANY(:ids) ORDER BY screen_id, place"
+)
+PEOPLE_AUDIT = (
+    "INSERT INTO audit (clinic_id, user_id, verb, noun)"
+    " SELECT :clinic, id, 'list', 'athlete' FROM users LIMIT 1"
 )
 
 
@@ -53,6 +75,21 @@ def make_app() -> object:
                 for sql in OPEN
             ]
         return Response(orjson.dumps(found, default=str), media_type="application/json")
+
+    @router.get("/bare/people/{clinic}/{skip}/{most}")
+    def people(clinic: UUID, skip: int, most: int) -> Response:
+        with engine.begin() as db:
+            asked = {"clinic": clinic, "skip": skip, "most": most}
+            db.execute(text(OPEN[0]), {"clinic": clinic}).all()
+            db.execute(text(PEOPLE_COUNT), asked).all()
+            rows = [dict(row) for row in db.execute(text(PEOPLE_PAGE), asked).mappings()]
+            ids = {"clinic": clinic, "ids": [row["id"] for row in rows], "shipped": "x"}
+            db.execute(text(PEOPLE_SQUADS), ids).all()
+            newest = [dict(row) for row in db.execute(text(PEOPLE_NEWEST), ids).mappings()]
+            screens = {"clinic": clinic, "ids": [row["id"] for row in newest]}
+            flags = [dict(row) for row in db.execute(text(PEOPLE_FLAGS), screens).mappings()]
+            db.execute(text(PEOPLE_AUDIT), ids)
+        return Response(orjson.dumps([rows, newest, flags], default=str), media_type="application/json")
 
     app.include_router(router)
     # The page's catch-all would answer first.

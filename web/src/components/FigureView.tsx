@@ -1,6 +1,6 @@
 import type { Step, Test } from "../api/catalogue";
 import type { Side } from "../api/client";
-import { FIGURES, HANDS } from "../figures";
+import { FIGURES, type FigureKind, HANDS } from "../figures";
 import { arcPath, type Point, SHEET, type Shape, sectorPath } from "../figures/geometry";
 
 interface Props {
@@ -44,8 +44,8 @@ export function FigureView({ test, step, side, numbers, hands = false }: Props) 
   );
 }
 
-const handPlaces = (kind: string, hands: string[]): Point[] =>
-  hands.map((hand) => HANDS[kind]?.[hand]).filter((at): at is Point => at !== undefined);
+const handPlaces = (kind: FigureKind, hands: string[]): Point[] =>
+  hands.map((hand) => HANDS[kind][hand]).filter((at): at is Point => at !== undefined);
 
 function spoken(numbers: Props["numbers"], joints: Record<string, string>): string {
   const said = Object.values(joints)

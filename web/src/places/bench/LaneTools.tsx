@@ -1,18 +1,14 @@
-import { useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useRef, useState } from "react";
 import type { Site, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
 import { classes } from "../../components/classes";
-import { SideMark } from "../../components/SideMark";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane, isValueField, placeOf } from "../../state/fields";
+import { painWords } from "../../state/pain";
 import type { Question } from "../../state/questions";
 import styles from "./bench.module.css";
-import { MoreCard } from "./MoreCard";
-import { NotDoneCard } from "./NotDoneCard";
-import { NoteCard } from "./NoteCard";
-import { PainCard, painWords } from "./PainCard";
 
 interface Props {
   bench: Bench;
@@ -23,8 +19,15 @@ interface Props {
   sites: Site[];
 }
 
+export interface ToolLaneProps extends Props {
+  side: Side;
+}
+
 const TOOLS = ["pain", "note", "declined", "more"] as const;
-type Tool = (typeof TOOLS)[number];
+export type Tool = (typeof TOOLS)[number];
+
+// What they open comes when the first of them is opened.
+const ToolPopover = lazy(() => import("./ToolPopover"));
 
 /** Pain, note, not done, and what else a lane may need: each opens only when asked for. */
 export function LaneTools(props: Props) {
@@ -38,20 +41,15 @@ export function LaneTools(props: Props) {
   );
 }
 
-function ToolLane(props: Props & { side: Side }) {
+function ToolLane(props: ToolLaneProps) {
   const { bench, test, entryKey, side } = props;
   const [open, setOpen] = useState<Tool | null>(null);
-  const card = useRef<HTMLDivElement>(null);
   const opener = useRef<HTMLButtonElement | null>(null);
   const lane = entryLane(test, side);
   const held = (field: string) => {
     const key = field === "declined" ? "" : entryKey;
     return bench.value({ test: test.code, side: lane, key, field });
   };
-  const hasValues = holdsValues(bench, test, side);
-  useEffect(() => {
-    if (open) card.current?.querySelector<HTMLElement>("button, input, textarea")?.focus();
-  }, [open]);
   const close = () => {
     setOpen(null);
     opener.current?.focus();
@@ -79,25 +77,16 @@ function ToolLane(props: Props & { side: Side }) {
         </button>
       ))}
       {open ? (
-        <div
-          ref={card}
-          className={styles["tool-card"]}
-          role="dialog"
-          aria-label={`${open === "declined" ? "Not done" : open}, ${side}`}
-          onKeyDown={(event) => {
-            if (event.key === "Escape") close();
-          }}
-        >
-          <SideMark side={side} />
-          {open === "pain" ? <PainCard {...props} lane={lane} onClose={close} /> : null}
-          {open === "note" ? <NoteCard {...props} lane={lane} onClose={close} /> : null}
-          {open === "declined" ? (
-            <NotDoneCard {...props} lane={lane} hasValues={hasValues} onClose={close} />
-          ) : null}
-          {open === "more" && props.now ? (
-            <MoreCard {...props} now={props.now} onClose={close} />
-          ) : null}
-        </div>
+        <Suspense fallback={null}>
+          <ToolPopover
+            {...props}
+            tool={open}
+            lane={lane}
+            hasValues={holdsValues(bench, test, side)}
+            opener={opener.current}
+            onClose={close}
+          />
+        </Suspense>
       ) : null}
     </div>
   );

@@ -1,15 +1,9 @@
 import type { Site, Test } from "../../api/catalogue";
 import { classes } from "../../components/classes";
 import type { Bench } from "../../state/bench";
-import type { Json, Lane } from "../../state/fields";
+import type { Lane } from "../../state/fields";
+import { asPain, type Pain } from "../../state/pain";
 import styles from "./bench.module.css";
-
-interface Pain {
-  present: boolean;
-  nrs?: number | null;
-  site?: string | null;
-  familiar?: boolean | null;
-}
 
 interface Props {
   bench: Bench;
@@ -21,17 +15,6 @@ interface Props {
 }
 
 const SCORES = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
-
-const asPain = (value: Json): Pain | null =>
-  typeof value === "object" && value !== null ? (value as Pain) : null;
-
-/** Not asked, painless and painful are three different things. */
-export function painWords(value: Json): string {
-  const pain = asPain(value);
-  if (!pain) return "Pain?";
-  if (!pain.present) return "No pain";
-  return pain.nrs === null || pain.nrs === undefined ? "Hurts" : `Hurts ${pain.nrs}`;
-}
 
 /** How much, where, and whether it is the pain they came with: asked only when it hurts. */
 export function PainCard({ bench, test, entryKey, lane, sites, onClose }: Props) {
