@@ -1,11 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
-import { Suspense } from "react";
 import { Navigate, Route, Routes } from "react-router";
 import { doorQuery } from "./api/session";
 import { Away } from "./components/Away";
 import { SessionContext } from "./components/session";
-import { SignInAgain } from "./places/door/SignInAgain";
-import { SignInPlace } from "./places/door/SignInPlace";
+import { SignInAgain, SignInPlace } from "./places/door";
 import { useDoor } from "./places/door/useDoor";
 import { PLACES, STEPS } from "./places/map";
 
@@ -20,17 +18,15 @@ export function App() {
     <SessionContext value={{ session, leave }}>
       {/* Kept as it is behind the lock, and out of sight. */}
       <div className="places-frame" hidden={closed !== null}>
-        <Suspense fallback={<Away waiting={false} />}>
-          <Routes>
-            {PLACES.map(({ path, Place }) => (
-              <Route key={path} path={path} element={<Place />} />
-            ))}
-            {STEPS.map(({ step, rest, Place }) => (
-              <Route key={step} path={`/screens/:screen/${step}${rest}`} element={<Place />} />
-            ))}
-            <Route path="*" element={<Navigate to={PLACES[0].path} replace />} />
-          </Routes>
-        </Suspense>
+        <Routes>
+          {PLACES.map(({ path, Place }) => (
+            <Route key={path} path={path} element={<Place />} />
+          ))}
+          {STEPS.map(({ step, rest, Place }) => (
+            <Route key={step} path={`/screens/:screen/${step}${rest}`} element={<Place />} />
+          ))}
+          <Route path="*" element={<Navigate to={PLACES[0].path} replace />} />
+        </Routes>
       </div>
       {closed ? <SignInAgain session={session} why={closed} onEntered={enter} /> : null}
     </SessionContext>

@@ -3,11 +3,16 @@ import type { QueryClient } from "@tanstack/react-query";
 import { catalogueQuery } from "../api/catalogue";
 import { screenQuery } from "../api/screens";
 import { doorQuery } from "../api/session";
-import { loadAt, screenIn } from "./map";
+import { loadDoor } from "./door";
+import { loadAll, loadAt, screenIn } from "./map";
+
+const REST_AFTER_MS = 3000;
 
 export function beginAt(address: string, queries: QueryClient): void {
   void queries.prefetchQuery(doorQuery);
-  loadAt(address);
+  // One that fails is tried again where it is shown.
+  loadAt(address).catch(() => undefined);
+  setTimeout(() => void Promise.allSettled([loadDoor(), loadAll()]), REST_AFTER_MS);
   const screen = screenIn(address);
   if (!screen) return;
   const quietly = { retry: false };

@@ -1,31 +1,29 @@
 // Every place there is, in one list: routes, navigation and the path of a screen are made from it.
-import { type ComponentType, type LazyExoticComponent, lazy } from "react";
+import type { ComponentType } from "react";
 import type { Session } from "../api/session";
+import { Away } from "../components/Away";
+import { type Part, part } from "../components/part";
 
 type Role = Session["role"];
 type Load = () => Promise<{ default: ComponentType }>;
 
-interface PlaceEntry {
+interface PlaceEntry extends Part<object> {
   path: string;
   /** As the bar names it. */
   name: string;
   roles: readonly Role[] | "everyone";
-  Place: LazyExoticComponent<ComponentType>;
-  load: Load;
 }
 
-interface StepEntry {
+interface StepEntry extends Part<object> {
   /** Behind the screen's own address. */
   step: string;
   name: string;
   /** What may follow in the address. */
   rest: string;
-  Place: LazyExoticComponent<ComponentType>;
-  load: Load;
 }
 
 /** A place and its code, loaded when it is first gone to. */
-const place = (load: Load) => ({ load, Place: lazy(load) });
+const place = (load: Load) => part<object>(load, Away);
 
 /** Places that stand by themselves; the first is where one begins. */
 export const PLACES = [
@@ -74,9 +72,13 @@ export const stepsOf = (screen: string): { name: string; to: string }[] =>
 export const screenIn = (address: string): string | null =>
   /^\/screens\/([^/]+)\//.exec(address)?.[1] ?? null;
 
-/** Begins to load the place an address leads to, before anybody is known. */
-export function loadAt(address: string): void {
+/** Loads the place an address leads to; needs nobody to be known. */
+export function loadAt(address: string): Promise<void> {
   const step = STEPS.find((each) => address.split("/")[3] === each.step && screenIn(address));
   const found = step ?? PLACES.find((each) => address.startsWith(each.path)) ?? PLACES[0];
-  void found.load();
+  return found.load();
 }
+
+/** All the rest: what is gone to later opens at once, and with the server away. */
+export const loadAll = (): Promise<unknown> =>
+  Promise.allSettled([...PLACES, ...STEPS].map((each) => each.load()));

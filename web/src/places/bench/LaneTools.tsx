@@ -1,8 +1,9 @@
-import { lazy, Suspense, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Site, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
 import { classes } from "../../components/classes";
+import { part } from "../../components/part";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane, isValueField, placeOf } from "../../state/fields";
@@ -26,12 +27,21 @@ export interface ToolLaneProps extends Props {
 const TOOLS = ["pain", "note", "declined", "more"] as const;
 export type Tool = (typeof TOOLS)[number];
 
-// What they open comes when the first of them is opened.
-const ToolPopover = lazy(() => import("./ToolPopover"));
+// What they open comes once the bench stands, so that it is here when the server is not.
+const { Place: ToolPopover, load: loadTools } = part(
+  () => import("./ToolPopover"),
+  () => null,
+);
+const TOOLS_AFTER_MS = 1000;
 
 /** Pain, note, not done, and what else a lane may need: each opens only when asked for. */
 export function LaneTools(props: Props) {
   useStore(props.bench.state);
+  useEffect(() => {
+    // One that fails is tried again where it is opened.
+    const timer = setTimeout(() => void loadTools().catch(() => undefined), TOOLS_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
   return (
     <div className="lanes tools-row">
       <ToolLane {...props} side="left" />
@@ -77,16 +87,14 @@ function ToolLane(props: ToolLaneProps) {
         </button>
       ))}
       {open ? (
-        <Suspense fallback={null}>
-          <ToolPopover
-            {...props}
-            tool={open}
-            lane={lane}
-            hasValues={holdsValues(bench, test, side)}
-            opener={opener.current}
-            onClose={close}
-          />
-        </Suspense>
+        <ToolPopover
+          {...props}
+          tool={open}
+          lane={lane}
+          hasValues={holdsValues(bench, test, side)}
+          opener={opener.current}
+          onClose={close}
+        />
       ) : null}
     </div>
   );

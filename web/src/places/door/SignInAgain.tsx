@@ -16,7 +16,7 @@ const WORDS: Record<Closed, string> = {
 };
 
 /** Over the place where the work stopped: nothing typed is lost, and it goes on right there. */
-export function SignInAgain({ session, why, onEntered }: Props) {
+export default function SignInAgain({ session, why, onEntered }: Props) {
   return (
     <Modal show centered backdrop="static" keyboard={false} aria-labelledby="again-title">
       <Modal.Body>

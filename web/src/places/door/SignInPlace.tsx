@@ -7,7 +7,13 @@ import { SetUpForm } from "./SetUpForm";
 import { SignInForm } from "./SignInForm";
 
 /** The first page: sign in, or make the first owner where nobody is yet. */
-export function SignInPlace({ door, onEntered }: { door: Door; onEntered: (s: Session) => void }) {
+export default function SignInPlace({
+  door,
+  onEntered,
+}: {
+  door: Door;
+  onEntered: (s: Session) => void;
+}) {
   return (
     <main className={styles.door}>
       <section className={styles["door-left"]} aria-label="What this is">

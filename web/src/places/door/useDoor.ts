@@ -4,6 +4,7 @@ import { whenSignedOut } from "../../api/client";
 import { type Door, doorQuery, type Session, signOut } from "../../api/session";
 import { useStore } from "../../components/useStore";
 import { leaveBehind, presence, servicesFor, takeBack } from "../../state/device_services";
+import { loadAt } from "../map";
 
 const LOOK_EVERY_MS = 5000;
 const USES = ["pointerdown", "keydown", "wheel", "touchstart"] as const;
@@ -67,7 +68,9 @@ export function useDoor(door: Door | undefined) {
         await queries.refetchQueries(doorQuery);
         return;
       }
-      await takeBack(found);
+      // The code of the place first: then it stands there at once. One that fails is tried again there.
+      const code = loadAt(window.location.pathname).catch(() => undefined);
+      await Promise.all([takeBack(found), code]);
       // A page that is opened again is no hand at the device: what was locked stays so.
       presence.look(found.idle_minutes);
       setSession(found);
