@@ -30,6 +30,17 @@ class DeadServer(BrowserCase):
             self.values(page), {"left": {"thigh_angle": 8, "knee_angle": 84}, "right": {"thigh_angle": -4}}
         )
 
+    def test_a_place_whose_code_did_not_come_is_tried_again(self) -> None:
+        page = self.page(service_workers="block")
+        page.route("**/assets/BenchPlace*.js", lambda route: route.abort())
+        self.sign_in(page)
+        page.get_by_role("button", name="Ilse Varga").click()
+        page.get_by_role("button", name="Begin a squad screen").click()
+        expect(page.get_by_role("heading", name="The server does not answer")).to_be_visible()
+        page.unroute("**/assets/BenchPlace*.js")
+        self.open_stop(page, "Modified Thomas test")
+        expect(page.get_by_label("Thigh, hanging, left")).to_be_focused()
+
     def test_no_answer_of_the_api_is_kept_by_the_browser(self) -> None:
         page = self.at_bench()
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
