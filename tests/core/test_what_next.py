@@ -171,6 +171,17 @@ class WhatNext(unittest.TestCase):
         self.assertNotIn(("ankle.inversion_tilt", "right"), offered)
         self.assertIn(("ankle.inversion_tilt", "left"), offered)
 
+    def test_a_rule_asks_for_nothing_that_is_held(self) -> None:
+        look = {"test": "hip.standing", "values": {"patella": {"right": "squinting"}}}
+        told = {"complaint": {"region": "hip", "side": "right"}, "red_flags": ["obvious_deformity"]}
+        self.assertEqual(named([look]), [("hip.craig", "right")])
+        self.assertEqual(named([look], intake=told), [])
+
+    def test_an_entry_written_while_held_does_not_make_its_sign_the_next_one(self) -> None:
+        gap = {"test": GAP, "side": "left", "values": {"gap": True}}
+        told = {"symptoms": ["cannot_push_off"], "red_flags": ["obvious_deformity"]}
+        self.assertNotIn((GAP, "left"), named([gap], intake={"complaint": {"region": "hip"}, **told}))
+
     def test_gate_questions_come_before_all_else(self) -> None:
         offered = named([done("ankle.anterior_drawer", laxity=2)], **hurt())
         self.assertEqual(offered, [("ankle.weight_bearing", "right"), ("ankle.palpation", "right")])
