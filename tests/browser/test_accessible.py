@@ -90,3 +90,27 @@ class Accessible(BrowserCase):
         page.get_by_label("Thigh, hanging, left").tap()
         expect(page.locator("[class*='_pad_']")).to_be_visible()
         self.assert_clean(page, "bench with the pad")
+
+
+class InOneHand(BrowserCase):
+    """A phone's width holds every place: nothing is pushed out at the side."""
+
+    def assert_held(self, page: Page) -> None:
+        wide = page.evaluate(
+            "() => [...document.querySelectorAll('header, main, footer, header > *, footer > *')]"
+            ".filter(e => e.getBoundingClientRect().right > innerWidth + 1).map(e => e.outerHTML.slice(0, 90))"
+        )
+        self.assertEqual(wide, [], page.url)
+        self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 390, page.url)
+
+    def test_each_place(self) -> None:
+        page = self.page()
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.sign_in(page)
+        expect(page.get_by_role("button", name="Ilse Varga")).to_be_visible()
+        self.assert_held(page)
+        self.begin_screen(page)
+        self.assert_held(page)
+        page.get_by_role("link", name="Reading").click()
+        expect(page.get_by_role("button", name="Download the screen")).to_be_visible()
+        self.assert_held(page)
