@@ -98,7 +98,7 @@ class InOneHand(BrowserCase):
     def assert_held(self, page: Page) -> None:
         wide = page.evaluate(
             "() => [...document.querySelectorAll('header, main, footer, header > *, footer > *')]"
-            ".filter(e => e.getBoundingClientRect().right > innerWidth + 1).map(e => e.outerHTML.slice(0, 80))"
+            ".filter(e => e.getBoundingClientRect().right > innerWidth + 1).map(e => e.outerHTML)"
         )
         self.assertEqual(wide, [], page.url)
         self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 390, page.url)
