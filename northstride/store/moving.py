@@ -9,6 +9,7 @@ from sqlalchemy import Connection, update
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
+from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.athletes import get_athlete
 from northstride.store.contexts import earlier_screens
@@ -68,6 +69,7 @@ def _sign_again(
     record = {**last.record, "athlete": clinics_part(screen)}
     # Earlier screens of the wrong athlete are no baseline for the right one.
     earlier = earlier_screens(db, actor, catalogue, screen)
-    frozen = reread(db, actor, catalogue, last, record, [], earlier=earlier)
+    was = check_record(last.record, catalogue)
+    frozen = reread(db, actor, catalogue, last, was, record, [], earlier=earlier)
     signature_id = uuid5(last.id, f"move to {athlete_id}")
     freeze(db, actor, catalogue, screen, signature_id, last.number + 1, reason, frozen)

@@ -15,7 +15,7 @@ from northstride.core.examination import Context
 from northstride.core.reading import evaluate
 from northstride.record.edition import shipped
 from northstride.record.json_text import InvalidRecord
-from northstride.record.read import check_record
+from northstride.record.read import CheckedRecord, check_record
 from northstride.record.reading import reading_json
 from northstride.store.actor import Actor
 from northstride.store.answers import placed
@@ -62,7 +62,11 @@ class Preview:
 
 def compute(catalogue: Catalogue, record: Document, context: Context) -> Document:
     """Raises InvalidRecord where the record has faults."""
-    return reading_json(evaluate(check_record(record, catalogue).exam, catalogue, context), catalogue)
+    return compute_checked(catalogue, check_record(record, catalogue), context)
+
+
+def compute_checked(catalogue: Catalogue, checked: CheckedRecord, context: Context) -> Document:
+    return reading_json(evaluate(checked.exam, catalogue, context), catalogue)
 
 
 def basis_of(db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any]) -> Basis:

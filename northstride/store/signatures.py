@@ -12,7 +12,7 @@ from sqlalchemy import Connection, Row, func, insert, select, update
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
 from northstride.record.edition import shipped
-from northstride.record.read import check_record
+from northstride.record.read import CheckedRecord, check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.answers import placed
 from northstride.store.contexts import EarlierScreen, frozen_context, read_context, thawed
@@ -24,7 +24,7 @@ from northstride.store.identity import Identity, changed_parts, identity_of
 from northstride.store.kept_readings import keep_signed
 from northstride.store.late_answers import as_json, check_ids_are_new, from_json, late_answers_of
 from northstride.store.new_answer import NewAnswer, check_answers
-from northstride.store.readings import NO_ERRORS, basis_of, compute, reading_from
+from northstride.store.readings import NO_ERRORS, basis_of, compute, compute_checked, reading_from
 from northstride.store.screens import get_screen, lock_screen
 from northstride.store.tables import Screen, Signature
 from northstride.store.unfolding import normal, rows_of
@@ -182,12 +182,12 @@ def _amended(
     db: Connection, actor: Actor, catalogue: Catalogue, last: Signed, changes: Sequence[NewAnswer]
 ) -> Frozen:
     """The newest signed record with the changes in it, read by today's rules against what it was then."""
-    checked = check_record(last.record, catalogue).record
-    rows = rows_of(catalogue, checked, normal(checked))
-    written = placed(catalogue, checked.id, rows, changes, actor.name, len(rows))
+    was = check_record(last.record, catalogue)
+    rows = rows_of(catalogue, was.record, normal(was.record))
+    written = placed(catalogue, was.record.id, rows, changes, actor.name, len(rows))
     record = {**last.record, "entries": entries_json(fold([*rows, *written], catalogue))}
     told = [{**as_json(answer), "by": actor.name} for answer in changes]
-    return reread(db, actor, catalogue, last, record, told)
+    return reread(db, actor, catalogue, last, was, record, told)
 
 
 def reread(
@@ -195,19 +195,20 @@ def reread(
     actor: Actor,
     catalogue: Catalogue,
     last: Signed,
+    was: CheckedRecord,
     record: Document,
     told: list[Document],
     *,
     earlier: list[EarlierScreen] | None = None,
 ) -> Frozen:
-    """A signed record changed into `record`: read again beside the reading before it.
+    """A signed record changed into `record`: read again beside the reading before it. `was` is it, checked.
 
     Held against what it was held against then, unless other `earlier` screens are named.
     """
     before, errors = thawed(last.context), last.context["sem"]
     earlier = before if earlier is None else earlier
     reading = compute(catalogue, record, read_context(db, actor, catalogue, earlier, errors))
-    by_rules = compute(catalogue, last.record, read_context(db, actor, catalogue, before, errors))
+    by_rules = compute_checked(catalogue, was, read_context(db, actor, catalogue, before, errors))
     return Frozen(
         record=record,
         context=frozen_context(earlier, errors),

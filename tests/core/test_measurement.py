@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import json
 import math
 import statistics
 import unittest
+from pathlib import Path
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from northstride.core.errors import NotARatioScale, TooFewValues
+from northstride.core.measuring.angles import Dial, DialReading, angle_of
 from northstride.core.measuring.measurement import (
     Verdict,
     compare_sides,
@@ -23,6 +26,7 @@ from northstride.core.measuring.measurement import (
     value_of_trials,
 )
 
+CASES = Path(__file__).parent.parent / "cases"
 values = st.lists(st.floats(-100, 100), min_size=1, max_size=9)
 
 
@@ -31,6 +35,18 @@ class ValueOfTrials(unittest.TestCase):
         self.assertAlmostEqual(value_of_trials([8, 9, 8], "mean"), 25 / 3)
         self.assertEqual(value_of_trials([8, 12, 9], "median"), 9)
         self.assertEqual(value_of_trials([8, 12], "median"), 10)
+
+    def test_what_the_browser_shows_is_what_the_core_reads(self) -> None:
+        """The browser's own test reads the same file."""
+        for case in json.loads((CASES / "shown_numbers.json").read_text()):
+            trials = [
+                angle_of(DialReading(trial["reading"], Dial(trial["dial"]), trial["direction"]))
+                if isinstance(trial, dict)
+                else trial
+                for trial in case["trials"]
+            ]
+            self.assertAlmostEqual(value_of_trials(trials, "mean"), case["mean"])
+            self.assertAlmostEqual(value_of_trials(trials, "median"), case["median"])
 
     @given(values)
     def test_mean_balances_the_trials(self, trials: list[float]) -> None:

@@ -1,4 +1,4 @@
-import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions } from "@tanstack/react-query";
 import { client, type Schema, take } from "./client";
 
 export type Athlete = Schema["AthleteOut"];
@@ -39,26 +39,3 @@ export const athletesQuery = (filter: AthleteFilter) =>
       return known < last.total && last.athletes.length > 0 ? known : undefined;
     },
   });
-
-export const athleteQuery = (id: string) =>
-  queryOptions({
-    queryKey: ["athlete", id],
-    queryFn: () =>
-      take(client.GET("/api/athletes/{athlete_id}", { params: { path: { athlete_id: id } } })),
-  });
-
-export const squadsQuery = queryOptions({
-  queryKey: ["squads"],
-  queryFn: () => take(client.GET("/api/squads")),
-});
-
-export const addAthlete = (body: AthleteInput) => take(client.POST("/api/athletes", { body }));
-
-export const editAthlete = (id: string, body: AthleteEdit) =>
-  take(client.PATCH("/api/athletes/{athlete_id}", { params: { path: { athlete_id: id } }, body }));
-
-export const addSquad = (id: string, name: string) =>
-  take(client.POST("/api/squads", { body: { id, name } }));
-
-export const editSquad = (id: string, body: Schema["SquadEdit"]) =>
-  take(client.PATCH("/api/squads/{squad_id}", { params: { path: { squad_id: id } }, body }));

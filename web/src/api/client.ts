@@ -65,3 +65,6 @@ export async function take<T>(
   if (problem.code === "another-user") onSignedOut(true);
   throw problem;
 }
+
+/** Where a call about one screen goes. */
+export const atScreen = (screen: string) => ({ params: { path: { screen_id: screen } } });

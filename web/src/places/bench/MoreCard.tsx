@@ -1,13 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Measure, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { type HistoryLine, historyQuery, type Screen } from "../../api/screens";
+import type { HistoryLine, Screen } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import type { Bench } from "../../state/bench";
 import { type Place, valueField } from "../../state/fields";
 import { kindOf } from "../../state/kinds";
 import { measureOf, other, type Question } from "../../state/questions";
 import styles from "./bench.module.css";
+import { historyQuery } from "./queries";
 
 interface Props {
   bench: Bench;

@@ -1,11 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import type { Catalogue } from "../../api/catalogue";
-import { type Changes, preview, readChanges, type Screen, screenQuery } from "../../api/screens";
+import { type Changes, type Screen, screenQuery } from "../../api/screens";
 import { useServices } from "../../components/session";
 import { Bench } from "../../state/bench";
 import { type Json, keyMeasures, type Place, valueField } from "../../state/fields";
 import { outOfRange } from "../../state/kinds";
+import { preview, readChanges } from "./queries";
 
 const FOLLOW_EVERY_MS = 3000;
 

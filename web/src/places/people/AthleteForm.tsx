@@ -1,11 +1,12 @@
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import { type Athlete, addAthlete, editAthlete, type Squad } from "../../api/athletes";
+import type { Athlete, Squad } from "../../api/athletes";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { capital } from "../../state/wording";
 import styles from "./people.module.css";
+import { addAthlete, editAthlete } from "./queries";
 
 interface Props {
   athlete: Athlete | null;

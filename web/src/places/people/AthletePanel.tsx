@@ -1,12 +1,13 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import { Link, useNavigate } from "react-router";
-import { type Athlete, athleteQuery, editAthlete, type Squad } from "../../api/athletes";
-import { beginScreen, type ScreenLine, screensQuery } from "../../api/screens";
+import type { Athlete, Squad } from "../../api/athletes";
+import type { ScreenLine } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isStaff, useSession, useToday } from "../../components/session";
 import { ageOn, dayWords, purposeName } from "../../state/wording";
 import { stepTo } from "../map";
+import { athleteQuery, beginScreen, editAthlete, screensQuery } from "./queries";
 
 interface Props {
   id: string | null;

@@ -3,13 +3,14 @@ import { type ChangeEvent, useRef } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { useNavigate } from "react-router";
-import { type CheckedFile, checkRecord, importRecord } from "../../api/screens";
+import type { CheckedFile } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
 import { dayWords, purposeName } from "../../state/wording";
 import { stepTo } from "../map";
 import styles from "./people.module.css";
+import { checkRecord, importRecord } from "./queries";
 
 interface Chosen {
   text: string;

@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { type Athlete, athletesQuery, squadsQuery } from "../../api/athletes";
+import { type Athlete, athletesQuery } from "../../api/athletes";
 import { Shell } from "../../components/Shell";
 import { isStaff, useSession } from "../../components/session";
 import { TextField } from "../../components/TextField";
@@ -10,6 +10,7 @@ import { AthletePanel } from "./AthletePanel";
 import { ImportRecord } from "./ImportRecord";
 import { PeopleList } from "./PeopleList";
 import styles from "./people.module.css";
+import { squadsQuery } from "./queries";
 import { SquadRail } from "./SquadRail";
 import { usePeopleAddress } from "./usePeopleAddress";
 

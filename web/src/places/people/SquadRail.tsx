@@ -1,11 +1,12 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { addSquad, editSquad, type Squad, squadsQuery } from "../../api/athletes";
+import type { Squad } from "../../api/athletes";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isStaff, useSession } from "../../components/session";
 import styles from "./people.module.css";
+import { addSquad, editSquad, squadsQuery } from "./queries";
 
 interface Props {
   squads: Squad[];

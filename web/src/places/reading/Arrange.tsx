@@ -1,10 +1,11 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { arrangeAction, type Reading, type Screen } from "../../api/screens";
+import type { Reading, Screen } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession, useToday } from "../../components/session";
 import { dayWords } from "../../state/wording";
+import { arrangeAction } from "./queries";
 
 interface Props {
   screen: Screen;

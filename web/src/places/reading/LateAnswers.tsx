@@ -1,12 +1,13 @@
 import Button from "react-bootstrap/Button";
 import type { Catalogue } from "../../api/catalogue";
-import { type Answer, amendScreen, type Screen } from "../../api/screens";
+import type { Answer, Screen } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
 import { kindOf } from "../../state/kinds";
 import { textOf } from "../../state/parse";
 import { readable } from "../../state/wording";
+import { amendScreen } from "./queries";
 
 interface Props {
   screen: Screen;

@@ -4,11 +4,12 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { athletesQuery } from "../../api/athletes";
-import { moveScreen, type Screen } from "../../api/screens";
+import type { Screen } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { useSession } from "../../components/session";
 import { TextField } from "../../components/TextField";
+import { moveScreen } from "./queries";
 
 interface Props {
   screen: Screen;

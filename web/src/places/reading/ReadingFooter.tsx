@@ -1,10 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { exportRecord, type Identity, type Reading, type Screen } from "../../api/screens";
+import type { Identity, Reading, Screen } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
 import { allSaved, type Unsaved } from "../../state/saving";
+import { exportRecord } from "./queries";
 import { SignDialog } from "./SignDialog";
 
 interface Props {

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
-import { readingQuery, screenQuery, signatureQuery } from "../../api/screens";
+import { screenQuery } from "../../api/screens";
 import { Away } from "../../components/Away";
 import { ProblemNote } from "../../components/ProblemNote";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
@@ -11,6 +11,7 @@ import { allSaved } from "../../state/saving";
 import { ChangeList } from "./ChangeList";
 import { DifferenceList } from "./DifferenceList";
 import { FlagLanes } from "./FlagLanes";
+import { readingQuery, signatureQuery } from "./queries";
 import { ReadingAge } from "./ReadingAge";
 import { ReadingFooter } from "./ReadingFooter";
 import { ReadingSide } from "./ReadingSide";

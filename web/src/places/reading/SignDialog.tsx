@@ -1,10 +1,11 @@
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { type Identity, type Screen, signScreen } from "../../api/screens";
+import type { Identity, Screen } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { useSession } from "../../components/session";
 import { partWords } from "../../state/wording";
+import { signScreen } from "./queries";
 
 interface Props {
   screen: Screen;

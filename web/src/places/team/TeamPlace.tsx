@@ -2,11 +2,11 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { addUser, closeUser, type User, type UserInput, usersQuery } from "../../api/users";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { Shell } from "../../components/Shell";
 import { useSession } from "../../components/session";
+import { addUser, closeUser, type User, type UserInput, usersQuery } from "./queries";
 import styles from "./team.module.css";
 
 const ROLES = ["practitioner", "assistant", "student", "owner"] as const;

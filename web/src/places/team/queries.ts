@@ -1,5 +1,6 @@
+// What Team asks and tells the server.
 import { queryOptions } from "@tanstack/react-query";
-import { client, type Schema, take } from "./client";
+import { client, type Schema, take } from "../../api/client";
 
 export type User = Schema["UserOut"];
 export type UserInput = Schema["UserInput"];

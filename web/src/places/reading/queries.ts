@@ -1,0 +1,43 @@
+// What Reading asks and tells the server.
+import { queryOptions } from "@tanstack/react-query";
+import { atScreen, client, type Schema, take } from "../../api/client";
+import type { Identity } from "../../api/screens";
+
+export const readingQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["reading", id],
+    queryFn: () => take(client.GET("/api/screens/{screen_id}/reading", atScreen(id))),
+  });
+
+export const signatureQuery = (screen: string, number: number) =>
+  queryOptions({
+    queryKey: ["signature", screen, number],
+    queryFn: () =>
+      take(
+        client.GET("/api/screens/{screen_id}/signatures/{number}", {
+          params: { path: { screen_id: screen, number } },
+        }),
+      ),
+    // Signed: it never changes.
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const signScreen = (screen: string, shown: Identity, password: string) =>
+  take(
+    client.POST("/api/screens/{screen_id}/sign", {
+      ...atScreen(screen),
+      body: { shown, password },
+    }),
+  );
+
+export const moveScreen = (screen: string, body: Schema["MoveInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/move", { ...atScreen(screen), body }));
+
+export const amendScreen = (screen: string, body: Schema["AmendInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/amendments", { ...atScreen(screen), body }));
+
+export const arrangeAction = (screen: string, body: Schema["ArrangeInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/arrangements", { ...atScreen(screen), body }));
+
+export const exportRecord = (screen: string) =>
+  take(client.GET("/api/screens/{screen_id}/record", { ...atScreen(screen), parseAs: "blob" }));
