@@ -5,7 +5,8 @@ import { Away } from "./components/Away";
 import { SessionContext } from "./components/session";
 import { SignInAgain, SignInPlace } from "./places/door";
 import { useDoor } from "./places/door/useDoor";
-import { PLACES, STEPS } from "./places/map";
+import { CODE } from "./places/map";
+import { PLACES, type PlaceName, STEPS } from "./state/addresses";
 
 export function App() {
   const door = useQuery(doorQuery);
@@ -19,11 +20,15 @@ export function App() {
       {/* Kept as it is behind the lock, and out of sight. */}
       <div className="places-frame" hidden={closed !== null}>
         <Routes>
-          {PLACES.map(({ path, Place }) => (
-            <Route key={path} path={path} element={<Place />} />
+          {PLACES.map(({ path, name }) => (
+            <Route key={path} path={path} element={<Goal name={name} />} />
           ))}
-          {STEPS.map(({ step, rest, Place }) => (
-            <Route key={step} path={`/screens/:screen/${step}${rest}`} element={<Place />} />
+          {STEPS.map(({ step, rest, name }) => (
+            <Route
+              key={step}
+              path={`/screens/:screen/${step}${rest}`}
+              element={<Goal name={name} />}
+            />
           ))}
           <Route path="*" element={<Navigate to={PLACES[0].path} replace />} />
         </Routes>
@@ -31,4 +36,9 @@ export function App() {
       {closed ? <SignInAgain session={session} why={closed} onEntered={enter} /> : null}
     </SessionContext>
   );
+}
+
+function Goal({ name }: { name: PlaceName }) {
+  const { Place } = CODE[name];
+  return <Place />;
 }

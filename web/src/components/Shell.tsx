@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import { Link, NavLink, useLocation } from "react-router";
-import { PLACES, placesFor, stepsOf } from "../places/map";
+import { PLACES, placesFor, stepsOf } from "../state/addresses";
 import { theme } from "../state/preferences";
 import { classes } from "./classes";
 import { Mark } from "./Mark";

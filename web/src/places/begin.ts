@@ -3,8 +3,9 @@ import type { QueryClient } from "@tanstack/react-query";
 import { catalogueQuery } from "../api/catalogue";
 import { screenQuery } from "../api/screens";
 import { doorQuery } from "../api/session";
+import { screenIn } from "../state/addresses";
 import { loadDoor } from "./door";
-import { loadAll, loadAt, screenIn } from "./map";
+import { loadAll, loadAt } from "./map";
 
 const REST_AFTER_MS = 3000;
 

@@ -1,14 +1,7 @@
 // One screen at the bench: what stands, what waits, what is being typed, what it reads as.
 import type { Answer, Changes, Screen } from "../api/screens";
 import { draftFaults, type QuickFault, withFault } from "./bench_faults";
-import {
-  type Change,
-  emptyBench,
-  placeOfAnswer,
-  readableDrafts,
-  sameJson,
-  waitingIn,
-} from "./bench_state";
+import { type Change, emptyBench, readableDrafts, sameJson, waitingIn } from "./bench_state";
 import type { Draft, Drafts } from "./drafts";
 import {
   fieldsOf,
@@ -18,6 +11,7 @@ import {
   type Place,
   placeKey,
   placeOf,
+  placeOfAnswer,
   withChanges,
 } from "./fields";
 import { type AskPreview, LiveReading } from "./live_reading";

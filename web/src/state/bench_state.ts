@@ -1,7 +1,15 @@
 // What the bench of one screen knows, and what follows from the outbox and the drafts.
-import type { Answer, Reading } from "../api/screens";
+import type { Reading } from "../api/screens";
 import type { Draft } from "./drafts";
-import { type Fields, isValueField, type Json, type Place, placeKey, placeOf } from "./fields";
+import {
+  type Fields,
+  isValueField,
+  type Json,
+  type Place,
+  placeKey,
+  placeOf,
+  placeOfAnswer,
+} from "./fields";
 import type { Outbox } from "./outbox";
 import { parseTrials } from "./parse";
 import { createStore } from "./store";
@@ -40,13 +48,6 @@ export const emptyBench = () =>
 
 export const sameJson = (a: Json, b: Json) =>
   JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
-
-export const placeOfAnswer = (answer: Answer): Place => ({
-  test: answer.test,
-  side: answer.side ?? null,
-  key: answer.key ?? "",
-  field: answer.field,
-});
 
 /** What waits to be sent, by place; the last of each. */
 export const waitingIn = (outbox: Outbox, screen: string): Map<string, Json> =>

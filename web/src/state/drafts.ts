@@ -1,8 +1,7 @@
 // What is being typed and not yet written. Kept on the device at every key press.
 
-import { placeOfAnswer } from "./bench_state";
 import { type Keep, keysUnder, type Owner, ownPrefix, readJson } from "./device";
-import { isValueField, placeKey, placeOf } from "./fields";
+import { isValueField, placeKey, placeOf, placeOfAnswer } from "./fields";
 import { type DialSetting, dialOf, textOf } from "./parse";
 import type { Refusal } from "./sender";
 

@@ -2,7 +2,7 @@
 
 import type { Catalogue, Test } from "../api/catalogue";
 import type { Side } from "../api/client";
-import type { Changes, Screen } from "../api/screens";
+import type { Answer, Changes, Screen } from "../api/screens";
 
 export type Lane = Side | null;
 export type Json = unknown;
@@ -104,3 +104,10 @@ export const lanesOf = (test: Test, measure: string): Lane[] => {
 
 /** Where what belongs to the entry as a whole stands: its side, or no side for a test of both. */
 export const entryLane = (test: Test, side: Side): Lane => (test.sides === "both" ? null : side);
+
+export const placeOfAnswer = (answer: Answer): Place => ({
+  test: answer.test,
+  side: answer.side ?? null,
+  key: answer.key ?? "",
+  field: answer.field,
+});

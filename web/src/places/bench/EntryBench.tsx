@@ -1,6 +1,7 @@
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
-import type { Step, Test } from "../../api/catalogue";
+import type { Catalogue, Step, Test } from "../../api/catalogue";
+import type { Screen } from "../../api/screens";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane, valueField } from "../../state/fields";
@@ -24,7 +25,15 @@ import { SidePanel } from "./SidePanel";
 import { StepFigures } from "./StepFigures";
 import { StepRows } from "./StepRows";
 import { StepTabs } from "./StepTabs";
-import type { TestBenchProps } from "./TestBench";
+
+export interface TestBenchProps {
+  bench: Bench;
+  test: Test;
+  screen: Screen;
+  catalogue: Catalogue;
+  next: Test | null;
+  onStop: (step: 1 | -1) => void;
+}
 
 interface Props extends TestBenchProps {
   steps: Step[];

@@ -1,31 +1,14 @@
 import { useEffect, useRef, useState } from "react";
-import type { Site, Test } from "../../api/catalogue";
+import type { Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import type { Screen } from "../../api/screens";
 import { classes } from "../../components/classes";
 import { part } from "../../components/part";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane, isValueField, placeOf } from "../../state/fields";
 import { painWords } from "../../state/pain";
-import type { Question } from "../../state/questions";
 import styles from "./bench.module.css";
-
-interface Props {
-  bench: Bench;
-  test: Test;
-  entryKey: string;
-  screen: Screen;
-  now: Question | null;
-  sites: Site[];
-}
-
-export interface ToolLaneProps extends Props {
-  side: Side;
-}
-
-const TOOLS = ["pain", "note", "declined", "more"] as const;
-export type Tool = (typeof TOOLS)[number];
+import { TOOLS, type Tool, type ToolLaneProps, type ToolsProps } from "./tools";
 
 // What they open comes once the bench stands, so that it is here when the server is not.
 const { Place: ToolPopover, load: loadTools } = part(
@@ -35,7 +18,7 @@ const { Place: ToolPopover, load: loadTools } = part(
 const TOOLS_AFTER_MS = 1000;
 
 /** Pain, note, not done, and what else a lane may need: each opens only when asked for. */
-export function LaneTools(props: Props) {
+export function LaneTools(props: ToolsProps) {
   useStore(props.bench.state);
   useEffect(() => {
     // One that fails is tried again where it is opened.

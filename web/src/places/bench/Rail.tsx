@@ -1,8 +1,8 @@
 import { Link } from "react-router";
 import { useStore } from "../../components/useStore";
+import { stepTo } from "../../state/addresses";
 import type { Bench } from "../../state/bench";
 import type { Fields } from "../../state/fields";
-import { stepTo } from "../map";
 import styles from "./bench.module.css";
 import { inPositions, laneDone, type Stop } from "./stops";
 

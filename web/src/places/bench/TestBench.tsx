@@ -1,23 +1,11 @@
 import { useState } from "react";
-import type { Catalogue, Test } from "../../api/catalogue";
-import type { Screen } from "../../api/screens";
 import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
 import { stepsFor } from "../../state/questions";
 import { BenchFooter } from "./BenchFooter";
 import styles from "./bench.module.css";
-import { EntryBench } from "./EntryBench";
+import { EntryBench, type TestBenchProps } from "./EntryBench";
 import { firstHeldKey, KeyRow } from "./KeyRow";
-
-export interface TestBenchProps {
-  bench: Bench;
-  test: Test;
-  screen: Screen;
-  catalogue: Catalogue;
-  next: Test | null;
-  onStop: (step: 1 | -1) => void;
-}
 
 /** One test in two lanes and a spine, drawn from the catalogue alone. */
 export function TestBench(props: TestBenchProps) {

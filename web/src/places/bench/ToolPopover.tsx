@@ -5,11 +5,11 @@ import { classes } from "../../components/classes";
 import { SideMark } from "../../components/SideMark";
 import { useStore } from "../../components/useStore";
 import styles from "./bench.module.css";
-import type { Tool, ToolLaneProps } from "./LaneTools";
 import { MoreCard } from "./MoreCard";
 import { NotDoneCard } from "./NotDoneCard";
 import { NoteCard } from "./NoteCard";
 import { PainCard } from "./PainCard";
+import type { Tool, ToolLaneProps } from "./tools";
 
 interface Props extends ToolLaneProps {
   tool: Tool;

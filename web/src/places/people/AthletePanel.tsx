@@ -5,8 +5,8 @@ import type { Athlete, Squad } from "../../api/athletes";
 import type { ScreenLine } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isStaff, useSession, useToday } from "../../components/session";
+import { stepTo } from "../../state/addresses";
 import { ageOn, dayWords, purposeName } from "../../state/wording";
-import { stepTo } from "../map";
 import { athleteQuery, beginScreen, editAthlete, screensQuery } from "./queries";
 
 interface Props {

@@ -7,8 +7,8 @@ import type { CheckedFile } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
+import { stepTo } from "../../state/addresses";
 import { dayWords, purposeName } from "../../state/wording";
-import { stepTo } from "../map";
 import styles from "./people.module.css";
 import { checkRecord, importRecord } from "./queries";
 

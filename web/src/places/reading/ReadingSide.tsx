@@ -4,6 +4,7 @@ import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Reading, Screen } from "../../api/screens";
 import { SideMark } from "../../components/SideMark";
+import { stepTo } from "../../state/addresses";
 import {
   actionWords,
   criterionState,
@@ -13,7 +14,6 @@ import {
   retakeReason,
   urgencyName,
 } from "../../state/wording";
-import { stepTo } from "../map";
 import { Arrange } from "./Arrange";
 import { LateAnswers } from "./LateAnswers";
 import { MoveScreen } from "./MoveScreen";

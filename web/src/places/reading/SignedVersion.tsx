@@ -2,8 +2,8 @@ import { Link } from "react-router";
 import type { Catalogue } from "../../api/catalogue";
 import type { Signed } from "../../api/screens";
 import { SideMark } from "../../components/SideMark";
+import { stepTo } from "../../state/addresses";
 import { actionWords, dayWords, flagName, urgencyName } from "../../state/wording";
-import { stepTo } from "../map";
 import styles from "./reading.module.css";
 
 interface Props {
