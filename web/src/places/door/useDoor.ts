@@ -22,7 +22,14 @@ export function useDoor(door: Door | undefined) {
   const queries = useQueryClient();
   const [session, setSession] = useState<Session | null>(null);
   const [ended, setEnded] = useState(false);
+  const [asked, setAsked] = useState(0);
   const locked = useStore(presence.locked);
+
+  /** Asks who is here; the answer opens the places even where it is the one known before. */
+  const ask = useCallback(async () => {
+    await queries.refetchQueries(doorQuery);
+    setAsked((times) => times + 1);
+  }, [queries]);
 
   /** Away with everything of whoever was here; then the door says who is. */
   const drop = useCallback(async () => {
@@ -30,8 +37,8 @@ export function useDoor(door: Door | undefined) {
     setSession(null);
     setEnded(false);
     forget(queries);
-    await queries.refetchQueries(doorQuery);
-  }, [queries]);
+    await ask();
+  }, [queries, ask]);
 
   const enter = useCallback(
     async (next: Session) => {
@@ -58,6 +65,7 @@ export function useDoor(door: Door | undefined) {
     window.location.assign("/");
   }, [queries]);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each answer opens, a same one too.
   useEffect(() => {
     const found = door?.session;
     if (!found) return;
@@ -76,16 +84,16 @@ export function useDoor(door: Door | undefined) {
       setSession(found);
     };
     void open();
-  }, [door, queries]);
+  }, [door, asked, queries]);
 
   useEffect(() => whenSignedOut((another) => (another ? void drop() : setEnded(true))), [drop]);
   useEffect(
     () =>
       presence.onOther((who) => {
         if (session && who !== session.user_id) void drop();
-        else void queries.refetchQueries(doorQuery);
+        else void ask();
       }),
-    [session, drop, queries],
+    [session, drop, ask],
   );
   useIdleLock(session, locked || ended);
 
