@@ -6,13 +6,18 @@ import json
 from typing import Any
 from uuid import uuid4
 
-from playwright.sync_api import BrowserContext, FilePayload, Page, expect
+from playwright.sync_api import BrowserContext, FilePayload, Page, Route, expect
 from sqlalchemy import text
 
 from tests.support.browser import HANGING, PASSWORD, BrowserCase
 from tests.support.records import record, thomas
 
 ANSWERS = "**/answers"
+# Somebody comes in beside this page, which is not told.
+SIGN_IN = (
+    "([login, password]) => fetch('/api/session', {method: 'POST', headers:"
+    " {'Content-Type': 'application/json'}, body: JSON.stringify({login, password})})"
+)
 
 
 class TrustCase(BrowserCase):
@@ -82,14 +87,25 @@ class WhoseOutbox(TrustCase):
         expect(second.get_by_label("Thigh, hanging, left")).to_be_visible()
         expect(second.get_by_title("Maren, assistant")).to_be_visible()
 
+    def test_a_refusal_that_comes_late_leaves_nobody_at_the_door(self) -> None:
+        page = self.at_bench()
+        held: list[Route] = []
+        page.route(ANSWERS, lambda route: held.append(route))
+        page.keyboard.type("8")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("status")).to_contain_text("saving")
+        page.evaluate(SIGN_IN, ["maren", PASSWORD])
+        expect(page.get_by_title("Maren, assistant")).to_be_visible()
+        with page.expect_response(ANSWERS) as late:
+            held[0].continue_()
+        self.assertGreaterEqual(late.value.status, 400)
+        page.wait_for_timeout(700)
+        expect(page.get_by_title("Maren, assistant")).to_be_visible()
+
     def test_a_page_of_one_user_never_asks_as_another(self) -> None:
         """Somebody signs in beside it, and this tab has not heard of it yet."""
         page = self.at_bench()
-        page.evaluate(
-            "([login, password]) => fetch('/api/session', {method: 'POST', headers:"
-            " {'Content-Type': 'application/json'}, body: JSON.stringify({login, password})})",
-            ["maren", PASSWORD],
-        )
+        page.evaluate(SIGN_IN, ["maren", PASSWORD])
         page.keyboard.type("8")
         page.keyboard.press("Enter")
         expect(page.get_by_title("Maren, assistant")).to_be_visible()
