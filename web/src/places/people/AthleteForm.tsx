@@ -1,7 +1,7 @@
-import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import type { Athlete, Squad } from "../../api/athletes";
+import { DialogButtons } from "../../components/DialogButtons";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { capital } from "../../state/wording";
@@ -128,14 +128,7 @@ export function AthleteForm({ athlete, squads, inSquad, onClose, onSaved }: Prop
           </fieldset>
         ) : null}
         <ProblemNote error={error} known={fields} />
-        <div className="d-flex gap-2 mt-3">
-          <Button type="submit" disabled={busy}>
-            Save
-          </Button>
-          <Button variant="quiet" onClick={onClose}>
-            Cancel
-          </Button>
-        </div>
+        <DialogButtons does="Save" busy={busy} onCancel={onClose} />
       </Modal.Body>
     </Modal>
   );

@@ -5,6 +5,7 @@ import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { athletesQuery } from "../../api/athletes";
 import type { Screen } from "../../api/screens";
+import { DialogButtons } from "../../components/DialogButtons";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { useSession } from "../../components/session";
@@ -85,14 +86,7 @@ function MoveDialog({ screen, onClose, onMoved }: Props & { onClose: () => void 
           required
         />
         <ProblemNote error={error} known={fields.filter((field) => field !== "athlete_id")} />
-        <div className="d-flex gap-2">
-          <Button type="submit" disabled={busy}>
-            Move
-          </Button>
-          <Button variant="quiet" onClick={onClose}>
-            Cancel
-          </Button>
-        </div>
+        <DialogButtons does="Move" busy={busy} onCancel={onClose} />
       </Modal.Body>
     </Modal>
   );

@@ -1,6 +1,6 @@
-import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import type { Identity, Screen } from "../../api/screens";
+import { DialogButtons } from "../../components/DialogButtons";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { useSession } from "../../components/session";
@@ -46,14 +46,7 @@ export function SignDialog({ screen, identity, onClose, onSigned, onStale }: Pro
           required
         />
         <ProblemNote error={error} known={fields} words={partWords} />
-        <div className="d-flex gap-2">
-          <Button type="submit" disabled={busy}>
-            Sign
-          </Button>
-          <Button variant="quiet" onClick={onClose}>
-            Cancel
-          </Button>
-        </div>
+        <DialogButtons does="Sign" busy={busy} onCancel={onClose} />
       </Modal.Body>
     </Modal>
   );
