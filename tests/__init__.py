@@ -5,13 +5,18 @@ what failed is kept under .hypothesis and tried first the next time.
 """
 
 import os
+from pathlib import Path
 
 from hypothesis import HealthCheck, core, settings
+from hypothesis.database import DirectoryBasedExampleDatabase
 
 SEED = "NORTH_STRIDE_TEST_SEED"
 
 settings.register_profile(
     "shared",
+    # Said in full: where the variable CI is set, hypothesis keeps nothing and shows the same cases each time.
+    derandomize=False,
+    database=DirectoryBasedExampleDatabase(Path(__file__).parent.parent / ".hypothesis" / "examples"),
     deadline=None,
     print_blob=True,
     suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],

@@ -9,6 +9,7 @@ import tempfile
 import time
 import unittest
 from pathlib import Path
+from unittest import mock
 
 from northstride.cli.steps import ROOT
 from northstride.cli.test import SEED, Check, Counted, checks, run_for
@@ -112,6 +113,10 @@ class Seeds(unittest.TestCase):
     def test_a_seed_brings_its_cases_back_and_another_brings_others(self) -> None:
         self.assertEqual(self.cases("7"), self.cases("7"))
         self.assertNotEqual(self.cases("7"), self.cases("8"))
+
+    def test_a_machine_that_calls_itself_ci_sees_new_cases_too(self) -> None:
+        with mock.patch.dict(os.environ, {"CI": "true"}):
+            self.test_a_seed_brings_its_cases_back_and_another_brings_others()
 
     def test_failures_are_kept(self) -> None:
         from hypothesis import settings
