@@ -22,6 +22,7 @@ class CatalogueOut(Output):
     gates: dict[str, str]
     retakes: dict[str, str]
     criteria: dict[str, str]
+    questions: dict[str, str]
 
 
 @router.get("", operation_id="read_catalogue", response_model=CatalogueOut)

@@ -28,6 +28,7 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "preview_reading": EVERYONE,
     "read_reading": EVERYONE,
     "read_signature": EVERYONE,
+    "read_signature_today": EVERYONE,
     "sign_screen": LICENSED,
     "amend_screen": LICENSED,
     "override_gate": LICENSED,

@@ -16,7 +16,7 @@ from northstride.api.screens import AnswerInput, SideCode
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import DeskDep, WorkDep
 from northstride.record.model import Record
-from northstride.record.reading import ReadingOut
+from northstride.record.reading import AskOut, ReadingOut, UnexaminedOut
 from northstride.store import moving, signatures
 from northstride.store.actor import audit
 from northstride.store.frozen import signature_at
@@ -87,6 +87,16 @@ class SignedOut(Output):
     differences: list[DifferenceMade] | None
 
 
+class TodayOut(Output):
+    """A signed record as today's rules read it: which they are, what they ask, what they would change."""
+
+    rules: str
+    fingerprint: str
+    ask: list[AskOut]
+    unexamined: list[UnexaminedOut]
+    differences: list[DifferenceMade]
+
+
 Number = Annotated[int, Path(ge=0, le=2**31 - 1)]
 
 
@@ -98,6 +108,24 @@ def read(screen_id: UUID, number: Number, work: WorkDep) -> Json:
     work.commit()
     names = ("number", "id", "reason", "by", "at", "record", "reading", "identity", "differences")
     return Json({name: getattr(signed, name) for name in names})
+
+
+@router.get("/signatures/{number}/today", operation_id="read_signature_today", response_model=TodayOut)
+def read_today(screen_id: UUID, number: Number, work: WorkDep) -> Json:
+    """What today's rules would add to what was signed. The signed reading stays as it is."""
+    get_screen(work.db, work.actor, screen_id)
+    today, differences = signatures.read_by_today(work.db, work.actor, work.catalogue, screen_id, number)
+    audit(work.db, work.actor, "read", "screen", screen_id, {"signature": number, "by": "today"})
+    work.commit()
+    return Json(
+        {
+            "rules": today["rules"],
+            "fingerprint": today["fingerprint"],
+            "ask": today["ask"],
+            "unexamined": today["coverage"]["unexamined"],
+            "differences": differences,
+        }
+    )
 
 
 @router.post("/sign", operation_id="sign_screen", status_code=204)

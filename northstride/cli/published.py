@@ -17,7 +17,7 @@ from northstride.api.settings import Settings
 from northstride.cli.steps import ROOT
 from northstride.core.catalogue import Test, default_catalogue
 from northstride.core.examination import Context
-from northstride.core.norms.accuracy import accuracy_figures, accuracy_label
+from northstride.core.norms.accuracy import AccuracyFigure, accuracy_figures, accuracy_label
 from northstride.core.reading import evaluate
 from northstride.demo.stories import Screen, Story, stories
 from northstride.interchange.reading_text import reading_text
@@ -58,8 +58,16 @@ def catalogue_text() -> str:
     for figure in accuracy_figures():
         codes = ", ".join(f"`{code}`" for code in figure.codes)
         sensitivity, specificity = _range(figure.sensitivity), _range(figure.specificity)
-        lines.append(f"| {figure.sign} | {codes} | {sensitivity} | {specificity} | {figure.source} |")
+        lines.append(f"| {figure.sign} | {codes} | {sensitivity} | {specificity} | {_source(figure)} |")
     return "\n".join(lines) + "\n"
+
+
+def _source(figure: AccuracyFigure) -> str:
+    if figure.no_use_shown:
+        return f"{figure.source}; no use shown, so it moves nothing"
+    if figure.pooled_negative is not None:
+        return f"{figure.source}; pooled negative ratio {_range(figure.pooled_negative)}"
+    return figure.source
 
 
 def _range(pair: tuple[float, float]) -> str:

@@ -21,7 +21,9 @@ def add_arguments(parser: argparse.ArgumentParser) -> None:
 
 def run(arguments: argparse.Namespace) -> int:
     def handle(checked: CheckedRecord, catalogue: Catalogue, context: Context) -> str:
-        out = plain_out(checked.exam.id, plain_summary(evaluate(checked.exam, catalogue, context)))
+        out = plain_out(
+            checked.exam.id, plain_summary(checked.exam, evaluate(checked.exam, catalogue, context))
+        )
         if arguments.text:
             return plain_text(out) + "\n"
         return json.dumps(out.model_dump(mode="json"), ensure_ascii=False)

@@ -8,7 +8,7 @@ from fnmatch import fnmatchcase
 from northstride.core.catalogue import Catalogue
 from northstride.core.following.route.asking import ASK_CONDITIONS, route_data
 from northstride.core.norms import kept_items
-from northstride.core.norms.load import all_gates
+from northstride.core.norms.load import all_gates, danger_checks, rule_reads, structures
 
 
 class UnknownNames(Exception):
@@ -21,7 +21,8 @@ class UnknownNames(Exception):
 
 def check_data(catalogue: Catalogue) -> None:
     """Raises UnknownNames with all of them."""
-    if names := [*_gates(catalogue), *_asks(catalogue), *_kept(catalogue)]:
+    named = (*_gates(catalogue), *_asks(catalogue), *_kept(catalogue), *_rules(catalogue))
+    if names := [*named, *_structures(catalogue)]:
         raise UnknownNames(names)
 
 
@@ -56,3 +57,21 @@ def _kept(catalogue: Catalogue) -> Iterator[str]:
         test, _, item = name.rpartition(".")
         if catalogue.measure(test, item) is None and catalogue.seen(test, item) is None:
             yield f"kept.toml: no measure or seen code {name}"
+
+
+def _rules(catalogue: Catalogue) -> Iterator[str]:
+    for rule, tests in rule_reads().items():
+        for code in tests - catalogue.tests.keys():
+            yield f"rule_reads.toml: {rule} names no test: {code}"
+    for rule in danger_checks() - rule_reads().keys():
+        yield f"rule_reads.toml: checks name no rule: {rule}"
+
+
+def _structures(catalogue: Catalogue) -> Iterator[str]:
+    spoken_of = {code for structure in structures() for code in structure.tests}
+    for code in sorted(spoken_of - catalogue.tests.keys()):
+        yield f"structures.toml: no test {code}"
+    asked = {code for ask in route_data()["ask"] for code in ask["tests"]}
+    planned = {code for code, test in catalogue.tests.items() if test.planned_for}
+    for code in sorted((asked | planned) - spoken_of):
+        yield f"structures.toml: no structure for {code}"

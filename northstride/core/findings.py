@@ -72,6 +72,10 @@ class Finding:
     sources: tuple[str, ...] = ()
     # What the rule itself asks to be done; without one the default of kind and strength holds.
     urgency: Urgency | None = None
+    # Days until the last day of a referral, where the rule names them.
+    within_days: int | None = None
+    # Flag codes that nothing is trained for beside it on that side; "*" stands for all.
+    no_training_for: tuple[str, ...] = ()
     # Which of several entries of the test: a toe, a bone, an ankle position.
     key: Value | None = None
 
@@ -80,12 +84,31 @@ class Finding:
 class GateRaised:
     """A reason to hold tests on a side, without a flag of its own.
 
-    `until_answered` where questions that are still open would clear it.
+    `until_answered` where questions that are still open would clear it; `variant` names what it holds
+    where that is not what the gate usually holds.
     """
 
     gate: Gate
     side: Side
     until_answered: bool = False
+    variant: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """An answer of the story that nobody gave and that a rule needs. `item` as in the open format."""
+
+    item: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Ask:
+    """A question, and whether its answer could change a gate or an emergency or same-day flag."""
+
+    item: str
+    why: str
+    urgent: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -142,6 +165,14 @@ class Held:
 
 
 @dataclass(frozen=True, slots=True)
+class Doubt:
+    """A gate that is shut on a side."""
+
+    gate: Gate
+    side: Side
+
+
+@dataclass(frozen=True, slots=True)
 class Difference:
     test: str
     measure: str
@@ -161,6 +192,7 @@ class Flag:
     settle: tuple[Settle, ...]
     uncompared: bool
     sources: tuple[str, ...]
+    within_days: int | None = None
 
     @property
     def kind(self) -> str:
@@ -176,7 +208,10 @@ class RuledDown:
 
 @dataclass(frozen=True, slots=True)
 class Action:
+    """What is to be done, and for which flag: `about` is its code."""
+
     code: str
+    about: str
     side: Side | None
     urgency: Urgency
     because: tuple[str, ...]
@@ -186,9 +221,12 @@ class Action:
 
 @dataclass(frozen=True, slots=True)
 class Next:
+    """`rule` where a rule asks it before anything else."""
+
     test: str
     side: Side | None
     why: str
+    rule: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -243,11 +281,25 @@ class Change:
 
 
 @dataclass(frozen=True, slots=True)
+class Unexamined:
+    """A structure the purpose and the story call for, and nothing that was read speaks about.
+
+    `why`: nothing recorded, all of it held, or all of it declined. `tests` would speak about it.
+    """
+
+    structure: str
+    side: Side | None
+    why: Literal["not_recorded", "held", "declined"]
+    tests: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Coverage:
     planned: int
     done: int
     declined: int
     open: tuple[str, ...]
+    unexamined: tuple[Unexamined, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -268,8 +320,10 @@ class Reading:
     actions: tuple[Action, ...]
     retake: tuple[Retake, ...]
     held: tuple[Held, ...]
+    doubts: tuple[Doubt, ...]
     differences: tuple[Difference, ...]
     next: tuple[Next, ...]
+    ask: tuple[Ask, ...]
     criteria: tuple[Criterion, ...]
     changes: tuple[Change, ...]
     coverage: Coverage

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from fnmatch import fnmatchcase
 from functools import lru_cache
@@ -16,7 +16,13 @@ from northstride.core.norms.load import gate_data
 from northstride.core.sides import SIDES, Side
 from northstride.core.vocabulary import REGION_FAMILY, Gate
 
-FEMORAL = ("fracture.femur", "fracture.femoral_neck")
+# What a fracture flag holds, where that is not the usual list.
+VARIANTS: Mapping[str, tuple[str, ...]] = {
+    "fracture.femur": ("fracture_doubt_femur",),
+    "fracture.femoral_neck": ("fracture_doubt_femur",),
+    "fracture.knee": ("fracture_doubt", "fracture_doubt_femur"),
+    "fracture.apophysis": ("fracture_doubt_apophysis",),
+}
 LIMIT = limits("danger")
 
 
@@ -35,7 +41,10 @@ def closed_gates(case: Case, findings: Sequence[Finding], raised: Sequence[GateR
     """Every gate shut by the record, without those an override opened."""
     found = [
         *(_closed_by_flag(finding) for finding in findings if _shuts(finding)),
-        [Closed(item.gate, item.side, item.gate, None, item.until_answered) for item in raised],
+        [
+            Closed(item.gate, item.side, item.variant or item.gate, None, item.until_answered)
+            for item in raised
+        ],
         _closed_by_history(case),
         _dislocated(case, findings),
     ]
@@ -60,8 +69,8 @@ def _shuts(finding: Finding) -> bool:
 
 
 def _closed_by_flag(finding: Finding) -> list[Closed]:
-    variant = "fracture_doubt_femur" if finding.code in FEMORAL else "fracture_doubt"
-    return [Closed("fracture_doubt", side, variant) for side in _sides(finding.side)]
+    variants = VARIANTS.get(finding.code, ("fracture_doubt",))
+    return [Closed("fracture_doubt", side, variant) for side in _sides(finding.side) for variant in variants]
 
 
 def _closed_by_history(case: Case) -> list[Closed]:
@@ -70,13 +79,15 @@ def _closed_by_history(case: Case) -> list[Closed]:
         for side in _sides(item.side):
             if item.kind == "hip_replacement":
                 found.append(Closed("hip_replacement", side, "hip_replacement"))
-            if item.kind in ("surgery", "hip_replacement") and _recent(item, case.exam.date):
+            if lately_operated(item, case.exam.date):
                 found.append(Closed("recent_surgery", side, "recent_surgery", REGION_FAMILY[item.region]))
     return found
 
 
-def _recent(item: History, day: dt.date) -> bool:
-    """Less than twelve weeks ago, or nobody knows when."""
+def lately_operated(item: History, day: dt.date) -> bool:
+    """Surgery or replacement less than twelve weeks ago, or nobody knows when."""
+    if item.kind not in ("surgery", "hip_replacement"):
+        return False
     weeks = item.weeks_ago
     if weeks is None and item.date is not None:
         weeks = (day - item.date).days / 7
@@ -85,7 +96,7 @@ def _recent(item: History, day: dt.date) -> bool:
 
 def _dislocated(case: Case, findings: Sequence[Finding]) -> list[Closed]:
     told = "obvious_deformity" in case.exam.intake.red_flags
-    sides = [side for each in case.complaint_sides for side in _sides(each)] if told else []
+    sides = case.sides_of_complaint if told else ()
     seen = [
         side
         for finding in findings
@@ -103,7 +114,8 @@ def covers(case: Case, gate: Closed, test: str) -> bool:
         return test not in data["spares"]
     if "families" in data:
         found = case.catalogue.tests[test]
-        return found.family in data["families"] and REGION_FAMILY[found.region] == gate.region
+        strained = found.family in data["families"] or _named(gate.variant, test)
+        return strained and REGION_FAMILY[found.region] == gate.region
     if gate.gate == "hip_replacement" and test == "hip.faber":
         return case.value(test, "position", gate.side) != "foot_down"
     return _named(gate.variant, test)
@@ -111,7 +123,7 @@ def covers(case: Case, gate: Closed, test: str) -> bool:
 
 @lru_cache(maxsize=4096)
 def _named(variant: str, test: str) -> bool:
-    return any(fnmatchcase(test, pattern) for pattern in gate_data(variant)["holds"])
+    return any(fnmatchcase(test, pattern) for pattern in gate_data(variant).get("holds", ()))
 
 
 def held_tests(case: Case, gates: Iterable[Closed]) -> Iterator[Held]:

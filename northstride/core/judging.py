@@ -16,6 +16,7 @@ from northstride.core.findings import (
     GateRaised,
     Held,
     Next,
+    Question,
     Retake,
     RuledDown,
     Strength,
@@ -24,17 +25,21 @@ from northstride.core.findings import (
 from northstride.core.gates import Closed, closed_gates, covers, held_tests
 from northstride.core.putting_together import actions_for, merge
 from northstride.core.rules import (
-    ASK_RULES,
     CAP_RULES,
     DANGER_RULES,
     FINDING_RULES,
     GATE_RULES,
+    LOAD_GATES,
+    LOAD_RULES,
+    NEXT_RULES,
+    QUESTION_RULES,
     READ_WHILE_HELD,
     RECHECK_RULES,
     RETAKE_RULES,
     RULED_DOWN_RULES,
     STEP_RULES,
 )
+from northstride.core.rules.foot.midfoot import midfoot_keeps_bone_open
 from northstride.core.sides import Side
 
 URGENT = (Urgency.EMERGENCY, Urgency.SAME_DAY)
@@ -43,11 +48,12 @@ WHILE_HELD = "recorded while held"
 
 @dataclass(frozen=True, slots=True)
 class Judgement:
-    """`case` is the examination without what is held; `gates` are those that are shut; `asked` is what
-    rules ask first.
+    """`case` is the examination without what is held, `everything` with it; `gates` are those that are
+    shut; `asked` is what rules ask first, `questions` what they miss in the story.
     """
 
     case: Case
+    everything: Case
     flags: tuple[Flag, ...]
     ruled_down: tuple[RuledDown, ...]
     actions: tuple[Action, ...]
@@ -55,6 +61,7 @@ class Judgement:
     held: tuple[Held, ...]
     gates: tuple[Closed, ...]
     asked: tuple[Next, ...]
+    questions: tuple[Question, ...]
 
     def holds(self, test: str, side: Side | None) -> bool:
         """Whether a shut gate covers a test on a side, recorded, planned or neither."""
@@ -69,53 +76,79 @@ class Judgement:
 
 
 def judge(exam: Examination, catalogue: Catalogue, context: Context) -> Judgement:
-    """Danger first, on every entry; then gates decide what is held; then the other rules read what is
-    not; then steps, then caps, and one flag per code and side.
+    """Danger first, on every entry; then its gates decide what is held; then what must not be loaded, with
+    gates of its own; then the other rules read what is left; then steps, then caps, and one flag per code
+    and side.
     """
     everything = Case(exam, catalogue, context)
     danger = [finding for rule in DANGER_RULES for finding in rule(everything)]
     raised = [item for rule in GATE_RULES for item in rule(everything)]
     gates = closed_gates(everything, danger, [item for item in raised if isinstance(item, GateRaised)])
     held = tuple(held_tests(everything, gates))
-    case = everything.without(_closed(held)) if held else everything
-    findings = [*danger, *(finding for rule in FINDING_RULES for finding in rule(case))]
-    findings += _shown_while_held(everything, case, findings)
+    case = _without(everything, held)
+    findings = [*danger, *_read(everything, case, gates)]
     steps = [step for rule in STEP_RULES for step in rule(case, findings)]
     caps = [cap for rule in CAP_RULES for cap in rule(case, findings)]
     rechecks = list(dict.fromkeys(item for rule in RECHECK_RULES for item in rule(everything)))
     flags = merge(case, findings, steps, caps, rechecks)
     asked = [item for item in raised if isinstance(item, Next)]
-    asked += [item for rule in ASK_RULES for item in rule(case)]
+    asked += [item for rule in NEXT_RULES for item in rule(case)]
     again = [item for rule in RETAKE_RULES for item in rule(case)]
     return Judgement(
         case=case,
+        everything=everything,
         flags=tuple(flags),
-        ruled_down=tuple(_ruled_down(case, flags)),
-        actions=actions_for(flags, rechecks),
+        ruled_down=tuple(_ruled_down(everything, case, flags)),
+        actions=actions_for(flags, rechecks, exam.date),
         retake=tuple(dict.fromkeys([*retakes(case), *again])),
         held=held,
         gates=tuple(gates),
         asked=tuple(asked),
+        questions=_questions(everything),
     )
 
 
-def _ruled_down(case: Case, flags: Sequence[Flag]) -> Iterator[RuledDown]:
-    """What is cleared: never a flagged code, and nothing beside a flag that keeps it open."""
-    flagged = {(flag.code, flag.side) for flag in flags}
-    for rule in RULED_DOWN_RULES:
-        for item in rule(case):
-            beside = any(flag.side in (item.side, None) and _keeps_open(flag, item) for flag in flags)
-            if (item.code, item.side) not in flagged and not beside:
-                yield item
+def _without(everything: Case, held: Sequence[Held]) -> Case:
+    places = frozenset((item.test, item.side) for item in held if item.side is not None)
+    return everything.without(places) if places else everything
+
+
+def _read(everything: Case, case: Case, gates: Sequence[Closed]) -> list[Finding]:
+    """What must not be loaded reads what danger does not hold; the others read what is not held at all."""
+    of_danger = [gate for gate in gates if gate.gate not in LOAD_GATES]
+    before_loading = case
+    if len(of_danger) < len(gates):
+        before_loading = _without(everything, tuple(held_tests(everything, of_danger)))
+    findings = [finding for rule in LOAD_RULES for finding in rule(before_loading)]
+    findings += [finding for rule in FINDING_RULES for finding in rule(case)]
+    return [*findings, *_shown_while_held(everything, case, findings)]
+
+
+def _questions(everything: Case) -> tuple[Question, ...]:
+    """Each once, for the first reason there is."""
+    found = [question for rule in QUESTION_RULES for question in rule(everything)]
+    first = {question.item: question for question in reversed(found)}
+    return tuple(question for question in found if first[question.item] is question)
+
+
+def _ruled_down(everything: Case, case: Case, flags: Sequence[Flag]) -> Iterator[RuledDown]:
+    """What is cleared: never a flagged code, nothing beside a flag that keeps it open, and nothing that a
+    held entry speaks for.
+    """
+    candidates = [item for rule in RULED_DOWN_RULES for item in rule(case)]
+    flagged: set[tuple[str, Side | None]] = {(flag.code, flag.side) for flag in flags}
+    if candidates and case.held:
+        flagged |= {(f.code, f.side) for rule in FINDING_RULES for f in rule(everything)}
+    flagged |= {("fracture.midfoot", side) for side in midfoot_keeps_bone_open(everything)}
+    for item in candidates:
+        beside = any(flag.side in (item.side, None) and _keeps_open(flag, item) for flag in flags)
+        if not beside and not {(item.code, item.side), (item.code, None)} & flagged:
+            yield item
 
 
 def _keeps_open(flag: Flag, cleared: RuledDown) -> bool:
     """A fracture flag keeps every code of its side open, a danger flag those of the hip."""
     return flag.kind == "fracture" or (flag.kind == "danger" and not cleared.code.startswith("fracture."))
-
-
-def _closed(held: Sequence[Held]) -> frozenset[tuple[str, Side]]:
-    return frozenset((item.test, item.side) for item in held if item.side is not None)
 
 
 def _shown_while_held(everything: Case, case: Case, findings: Sequence[Finding]) -> Iterator[Finding]:

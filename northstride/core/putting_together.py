@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
 from typing import TypeVar
 
 from northstride.core.examination.case import Case
@@ -19,6 +21,7 @@ from northstride.core.findings import (
     Settle,
     Step,
     Strength,
+    Unexamined,
     Urgency,
 )
 from northstride.core.norms import advice_for, default_action
@@ -52,7 +55,25 @@ def merge(
         )
         for place in places
     ]
-    return sorted(flags, key=_flag_order)
+    return sorted(_not_trained(flags, findings), key=_flag_order)
+
+
+def _not_trained(flags: Sequence[Flag], findings: Sequence[Finding]) -> Iterator[Flag]:
+    """No training beside an emergency, on a side that is seen the same day, or where a rule forbids it."""
+    emergency = any(flag.urgency is Urgency.EMERGENCY for flag in flags)
+    for flag in flags:
+        today = any(other.urgency is Urgency.SAME_DAY and same_side(other.side, flag.side) for other in flags)
+        forbidden = any(
+            same_side(finding.side, flag.side) and {"*", flag.code} & {*finding.no_training_for}
+            for finding in findings
+        )
+        trained = flag.urgency is Urgency.TRAIN
+        yield replace(flag, urgency=None) if trained and (emergency or today or forbidden) else flag
+
+
+def same_side(one: Side | None, other: Side | None) -> bool:
+    """What has no side stands for both."""
+    return one is None or other is None or one is other
 
 
 def _strength(findings: list[Finding], steps: list[Step]) -> Strength:
@@ -95,6 +116,7 @@ def _flag(
         # A step comes from a comparison, so a flag with one was compared.
         not steps and not any(_compared(case, finding) for finding in findings),
         _unique([source for item in given for source in item.sources]),
+        min((found.within_days for found in findings if found.within_days is not None), default=None),
     )
 
 
@@ -154,14 +176,19 @@ def _flag_order(flag: Flag) -> tuple[int, int, str, str, str]:
     return (urgency, -flag.strength, flag.kind, flag.code, flag.side or "")
 
 
-def actions_for(flags: Sequence[Flag], rechecks: Sequence[Recheck]) -> tuple[Action, ...]:
-    """One for each flag that leads to something, and each second look; the most urgent first."""
+def actions_for(flags: Sequence[Flag], rechecks: Sequence[Recheck], day: dt.date) -> tuple[Action, ...]:
+    """One for each flag that leads to something, and each second look; the most urgent first.
+
+    A referral carries its last day, counted from the day of the screen, where its rule names days.
+    """
     actions = [
         Action(
             _action_code(flag.urgency, flag.code),
+            flag.code,
             flag.side,
             flag.urgency,
             _unique([reason.rule for reason in flag.because]),
+            end=_last_day(flag, day),
         )
         for flag in flags
         if flag.urgency is not None and flag.urgency is not Urgency.RECHECK
@@ -169,6 +196,7 @@ def actions_for(flags: Sequence[Flag], rechecks: Sequence[Recheck]) -> tuple[Act
     actions += [
         Action(
             _action_code(Urgency.RECHECK, item.code),
+            item.code,
             item.side,
             Urgency.RECHECK,
             (item.rule,),
@@ -180,20 +208,36 @@ def actions_for(flags: Sequence[Flag], rechecks: Sequence[Recheck]) -> tuple[Act
     return tuple(sorted(actions, key=lambda action: URGENCY_ORDER[action.urgency]))
 
 
+def _last_day(flag: Flag, day: dt.date) -> dt.date | None:
+    if flag.urgency is not Urgency.REFER or flag.within_days is None:
+        return None
+    return day + dt.timedelta(days=flag.within_days)
+
+
 def _action_code(urgency: Urgency, code: str) -> str:
     return f"{urgency}.{code.replace('.', '_')}"
 
 
 def advice_on(flags: Sequence[Flag]) -> tuple[Advice, ...]:
-    """Options for every flag strong enough to be acted on."""
+    """Options for every flag strong enough to be acted on, none where something urgent comes first.
+
+    The shape of a bone needs no action to be lived with, so its upkeep is named all the same.
+    """
     return tuple(
         Advice(flag.code, flag.side, options)
         for flag in flags
-        if flag.urgency is not None and (options := advice_for(flag.kind))
+        if (flag.urgency is not None or (flag.kind == "alignment" and flag.strength >= Strength.LIKELY))
+        and not any(_comes_before(other, flag) for other in flags)
+        and (options := advice_for(flag.code, flag.kind))
     )
 
 
-def coverage(case: Case, held: Sequence[Held]) -> Coverage:
+def _comes_before(urgent: Flag, flag: Flag) -> bool:
+    here = same_side(urgent.side, flag.side)
+    return urgent.urgency is Urgency.EMERGENCY or (urgent.urgency is Urgency.SAME_DAY and here)
+
+
+def coverage(case: Case, held: Sequence[Held], unexamined: tuple[Unexamined, ...]) -> Coverage:
     """A planned test is done once anything of it was recorded or while it is held, declined only if not."""
     done = {entry.test for entry in case.exam.entries if entry.done} | {item.test for item in held}
     declined = {entry.test for entry in case.exam.entries if entry.declined is not None} - done
@@ -204,4 +248,5 @@ def coverage(case: Case, held: Sequence[Held]) -> Coverage:
         sum(test in done for test in planned),
         sum(test in declined for test in planned),
         still_open,
+        unexamined,
     )

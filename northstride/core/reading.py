@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from northstride.core.asking import with_questions
 from northstride.core.catalogue import Catalogue, default_catalogue
 from northstride.core.data_check import check_data
 from northstride.core.examination import Context, Examination
 from northstride.core.examination.differences import side_differences
-from northstride.core.findings import Reading
+from northstride.core.findings import Doubt, Reading
 from northstride.core.following.change import changes
 from northstride.core.following.returning import return_criteria
+from northstride.core.following.unexamined import unexamined
 from northstride.core.following.what_next import what_next
 from northstride.core.judging import judge
 from northstride.core.putting_together import advice_on, coverage
@@ -20,7 +22,7 @@ check_data(default_catalogue())
 
 def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Reading:
     """Read a whole examination. Never raises for a checked one; the same input gives the same output."""
-    judged = judge(exam, catalogue, context)
+    judged, asks = with_questions(judge(exam, catalogue, context))
     differences = tuple(side_differences(judged.case))
     changed = changes(judged.case)
     return Reading(
@@ -31,10 +33,12 @@ def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Readi
         actions=judged.actions,
         retake=judged.retake,
         held=judged.held,
+        doubts=tuple(dict.fromkeys(Doubt(gate.gate, gate.side) for gate in judged.gates)),
         differences=differences,
         next=what_next(judged),
-        criteria=return_criteria(judged.case, judged.flags, differences, changed),
+        ask=asks,
+        criteria=return_criteria(judged, asks, differences, changed),
         changes=changed,
-        coverage=coverage(judged.case, judged.held),
+        coverage=coverage(judged.case, judged.held, unexamined(judged)),
         advice=advice_on(judged.flags),
     )

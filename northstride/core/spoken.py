@@ -8,13 +8,14 @@ from pathlib import Path
 from types import MappingProxyType
 from typing import get_args
 
-from northstride.core.vocabulary import Gate, RetakeReason, ReturnCriterion
+from northstride.core.vocabulary import QUESTIONS, Gate, RetakeReason, ReturnCriterion
 
 FILE = Path(__file__).parent / "spoken.toml"
 CODES = {
     "gates": get_args(Gate),
     "retakes": get_args(RetakeReason),
     "criteria": get_args(ReturnCriterion),
+    "questions": QUESTIONS,
 }
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, get_args
 
 # Pydantic reads this one on Python 3.11, not the standard library's.
 from typing_extensions import TypedDict
@@ -89,6 +89,9 @@ Gate = Literal[
     "growth_plate_doubt",
     "recent_surgery",
     "acute_dislocation",
+    "infection_doubt",
+    "achilles_doubt",
+    "unstable_doubt",
 ]
 RetakeReason = Literal[
     "back_not_flat",
@@ -112,6 +115,14 @@ ReturnCriterion = Literal[
     "own_baseline",
     "pain_now",
 ]
+# What can be asked of a story, by item.
+QUESTIONS: tuple[str, ...] = (
+    *("birth_date", "sex", "complaint.side", "complaint.sites", "onset.kind", "onset.date", "load_change"),
+    "history",
+    *(f"symptoms.{code}" for code in get_args(Symptom)),
+    *(f"red_flags.{code}" for code in get_args(RedFlag)),
+    *(f"confounders.{code}" for code in get_args(Confounder)),
+)
 ThomasSchool = Literal["degrees", "pass_fail", "edge_grade"]
 
 

@@ -8,10 +8,18 @@ from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.record.model import Record
-from northstride.record.reading import ActionOut, ChangeOut, DifferenceOut, FlagOut, ReadingOut
+from northstride.record.reading import (
+    ActionOut,
+    AskOut,
+    ChangeOut,
+    DifferenceOut,
+    FlagOut,
+    ReadingOut,
+    UnexaminedOut,
+)
 
 NOTHING = "  none"
-NOTHING_LEFT = "nothing useful is left"
+NOTHING_LEFT = "no further test speaks of what is flagged"
 
 
 def reading_text(record: Record, reading: ReadingOut, catalogue: Catalogue) -> str:
@@ -20,6 +28,7 @@ def reading_text(record: Record, reading: ReadingOut, catalogue: Catalogue) -> s
 
 def _lines(record: Record, reading: ReadingOut, catalogue: Catalogue) -> Iterator[str]:
     yield f"{record.athlete.ref} · {record.date.isoformat()} · {record.purpose.replace('_', ' ')}"
+    yield f"Read by rules {reading.rules}"
     yield "Flags"
     yield from (line for flag in reading.flags for line in _flag(flag))
     if not reading.flags:
@@ -31,6 +40,7 @@ def _lines(record: Record, reading: ReadingOut, catalogue: Catalogue) -> Iterato
         ("Held", [f"{item.test} {item.side or ''}: {item.gate}" for item in reading.held]),
         ("Left against right", [_difference(item, catalogue) for item in reading.differences]),
         ("Since before", [_change(item, catalogue) for item in reading.changes]),
+        ("Asked first", [_ask(item) for item in reading.ask or []]),
         ("Next", [f"{item.test} {item.side or ''}: {item.why}" for item in reading.next] or [NOTHING_LEFT]),
         ("To return", [f"{item.criterion}: {item.state}" for item in reading.criteria]),
     ):
@@ -40,6 +50,7 @@ def _lines(record: Record, reading: ReadingOut, catalogue: Catalogue) -> Iterato
     covered = reading.coverage
     yield f"Planned {covered.planned}, done {covered.done}, declined {covered.declined}"
     yield from (f"  open: {test}" for test in covered.open)
+    yield from (_unexamined(item) for item in covered.unexamined or [])
     yield from (f"  option for {item.code}: {option}" for item in reading.advice for option in item.options)
     yield CAUTION
 
@@ -57,7 +68,18 @@ def _flag(flag: FlagOut) -> Iterator[str]:
 
 def _action(item: ActionOut) -> str:
     line = f"{item.urgency.replace('_', ' ')}: {item.code} {item.side or ''}".strip()
-    return line if item.start is None else f"{line}, {item.start.isoformat()} to {item.end}"
+    if item.start is not None:
+        return f"{line}, {item.start.isoformat()} to {item.end}"
+    return line if item.end is None else f"{line}, by {item.end.isoformat()}"
+
+
+def _ask(item: AskOut) -> str:
+    return f"{item.item}{', urgent' if item.urgent else ''}: {item.why}"
+
+
+def _unexamined(item: UnexaminedOut) -> str:
+    why = {"not_recorded": "nothing recorded", "held": "held", "declined": "declined"}[item.why]
+    return f"  not examined: {item.name} {item.side or ''}".rstrip() + f" ({why})"
 
 
 def _name(catalogue: Catalogue, test: str, code: str) -> str:

@@ -6,7 +6,7 @@ import math
 from typing import Literal
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.following.evidence import Evidence, Word, probability_range
+from northstride.core.following.evidence import Evidence, Ratio, Word, probability_range
 from northstride.core.norms.accuracy import accuracy_label
 from northstride.record.reading import Out, SideCode
 
@@ -31,7 +31,7 @@ class SignOut(Out):
     test: str
     at: str
     result: Literal["positive", "negative"]
-    ratio: RangeOut
+    ratio: RangeOut | None
     least: Word
     most: Word
     family: str
@@ -53,7 +53,7 @@ def evidence_out(record: str, found: tuple[Evidence, ...], start: float | None) 
 
 def _sign(item: Evidence, start: float | None) -> SignOut:
     moved = None
-    if start is not None and item.counts:
+    if start is not None and item.counts and item.ratio is not None:
         low, high = probability_range(start, item.ratio)
         moved = ProbabilityOut(start=start, low=round(low, 2), high=round(high, 2))
     return SignOut(
@@ -63,7 +63,7 @@ def _sign(item: Evidence, start: float | None) -> SignOut:
         test=item.test,
         at=item.at,
         result=item.result,
-        ratio=RangeOut(least=_two_digits(item.ratio.least), most=_two_digits(item.ratio.most)),
+        ratio=_range(item.ratio),
         least=item.least,
         most=item.most,
         family=item.family,
@@ -71,6 +71,12 @@ def _sign(item: Evidence, start: float | None) -> SignOut:
         source=item.source,
         probability=moved,
     )
+
+
+def _range(ratio: Ratio | None) -> RangeOut | None:
+    if ratio is None:
+        return None
+    return RangeOut(least=_two_digits(ratio.least), most=_two_digits(ratio.most))
 
 
 def _two_digits(ratio: float) -> float | None:
@@ -82,10 +88,9 @@ def evidence_text(found: EvidenceOut, catalogue: Catalogue) -> str:
     lines = [f"How much the signs say ({found.label})"]
     for sign in found.signs:
         says = sign.least if sign.least == sign.most else f"{sign.least}, at best {sign.most}"
-        least, most = (_said(end) for end in (sign.ratio.least, sign.ratio.most))
         lines.append(f"  {sign.side} {sign.code}: {sign.sign} {sign.result}, says {says}")
-        lines.append(f"    ratio {least} to {most}, {sign.source}, {catalogue.tests[sign.test].name}")
-        if not sign.counts:
+        lines.append(f"    {_ratio(sign.ratio)}, {sign.source}, {catalogue.tests[sign.test].name}")
+        if not sign.counts and sign.ratio is not None:
             lines.append("    not counted: another sign of the same structure says more")
         if sign.probability is not None:
             start, low, high = (
@@ -93,6 +98,10 @@ def evidence_text(found: EvidenceOut, catalogue: Catalogue) -> str:
             )
             lines.append(f"    from {start} % it could move to {low} to {high} %")
     return "\n".join(lines)
+
+
+def _ratio(ratio: RangeOut | None) -> str:
+    return "no figure" if ratio is None else f"ratio {_said(ratio.least)} to {_said(ratio.most)}"
 
 
 def _said(ratio: float | None) -> str:

@@ -6,10 +6,11 @@ import datetime as dt
 import math
 from typing import Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AliasChoices, BaseModel, ConfigDict, Field
 
 from northstride.core import findings
 from northstride.core.catalogue import Catalogue
+from northstride.core.norms.load import structures
 from northstride.core.sides import Side
 from northstride.core.vocabulary import Gate, RetakeReason, ReturnCriterion
 from northstride.record.edition import shipped
@@ -54,8 +55,12 @@ class ActionOut(Out):
     code: str
     side: SideCode
     urgency: UrgencyCode
-    start: dt.date | None = Field(default=None, serialization_alias="from")
-    end: dt.date | None = Field(default=None, serialization_alias="to")
+    start: dt.date | None = Field(
+        default=None, validation_alias=AliasChoices("start", "from"), serialization_alias="from"
+    )
+    end: dt.date | None = Field(
+        default=None, validation_alias=AliasChoices("end", "to"), serialization_alias="to"
+    )
     because: list[str]
 
 
@@ -82,6 +87,12 @@ class DifferenceOut(Out):
     verdict: Literal["within_error", "real_small", "real_matters"]
     symmetry: float | None = None
     source: str
+
+
+class AskOut(Out):
+    item: str
+    why: str
+    urgent: bool
 
 
 class NextOut(Out):
@@ -121,11 +132,21 @@ class ChangeOut(Out):
     source: str
 
 
+class UnexaminedOut(Out):
+    structure: str
+    name: str
+    side: SideCode
+    why: Literal["not_recorded", "held", "declined"]
+    tests: list[str]
+
+
 class CoverageOut(Out):
     planned: int
     done: int
     declined: int
     open: list[str]
+    # None in what was frozen before it was kept: then nobody knows, and it is no empty list.
+    unexamined: list[UnexaminedOut] | None
 
 
 class AdviceOut(Out):
@@ -148,6 +169,8 @@ class ReadingOut(Out):
     held: list[HeldOut]
     differences: list[DifferenceOut]
     next: list[NextOut]
+    # None in what was frozen before there were questions.
+    ask: list[AskOut] | None
     criteria: list[CriterionOut]
     changes: list[ChangeOut]
     coverage: CoverageOut
@@ -181,6 +204,7 @@ def reading_out(reading: findings.Reading, catalogue: Catalogue) -> ReadingOut:
         held=[HeldOut(test=item.test, side=_side(item.side), gate=item.gate) for item in reading.held],
         differences=[_difference(item) for item in reading.differences],
         next=[NextOut(test=item.test, side=_side(item.side), why=item.why) for item in reading.next],
+        ask=[AskOut(item=item.item, why=item.why, urgent=item.urgent) for item in reading.ask],
         criteria=[
             CriterionOut(criterion=item.criterion, state=item.state, at=item.at) for item in reading.criteria
         ],
@@ -190,11 +214,23 @@ def reading_out(reading: findings.Reading, catalogue: Catalogue) -> ReadingOut:
             done=reading.coverage.done,
             declined=reading.coverage.declined,
             open=list(reading.coverage.open),
+            unexamined=[_unexamined(item) for item in reading.coverage.unexamined],
         ),
         advice=[
             AdviceOut(code=item.code, side=_side(item.side), options=list(item.options))
             for item in reading.advice
         ],
+    )
+
+
+def _unexamined(item: findings.Unexamined) -> UnexaminedOut:
+    names = {structure.code: structure.name for structure in structures()}
+    return UnexaminedOut(
+        structure=item.structure,
+        name=names[item.structure],
+        side=_side(item.side),
+        why=item.why,
+        tests=list(item.tests),
     )
 
 

@@ -20,6 +20,11 @@ def differences_between(before: Document, by_rules: Document, after: Document) -
     return [*_changed(before, by_rules, "rules"), *_changed(by_rules, after, "answers")]
 
 
+def differences_by_rules(before: Document, today: Document) -> list[dict[str, Any]]:
+    """What reading the same record by today's rules would add, take away or change."""
+    return [*_changed(before, today, "rules")]
+
+
 def _changed(before: Document, after: Document, cause: Cause) -> Iterator[dict[str, Any]]:
     for what, names in COMPARED.items():
         old, new = _by_place(before[what], names), _by_place(after[what], names)

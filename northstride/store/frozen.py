@@ -14,9 +14,14 @@ from northstride.store.errors import NotFound
 from northstride.store.identity import Identity
 from northstride.store.tables import Signature
 
-FORMAT = 2
-# What readings of a format did not have yet, by format.
-LATER: dict[int, dict[str, Any]] = {1: {"changes": [], "fingerprint": None}, 2: {}}
+FORMAT = 3
+# What readings of a format did not have yet, by format: of the reading, and of its coverage.
+LATER: dict[int, dict[str, Any]] = {
+    1: {"changes": [], "fingerprint": None, "ask": None},
+    2: {"ask": None},
+    3: {},
+}
+LATER_COVERED: dict[int, dict[str, Any]] = {1: {"unexamined": None}, 2: {"unexamined": None}, 3: {}}
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,11 +61,17 @@ def read_signature(row: Row[Any]) -> Signed:
         at=row.at,
         record=row.record,
         context=context,
-        reading={**LATER[row.format], **row.reading},
+        reading=_as_today(row.format, row.reading),
         changes=row.changes,
         identity=row.identity,
         differences=row.differences,
     )
+
+
+def _as_today(format_: int, reading: dict[str, Any]) -> dict[str, Any]:
+    """What a format did not keep is said to be unknown, never to be nothing."""
+    covered = {**LATER_COVERED[format_], **reading["coverage"]}
+    return {**LATER[format_], **reading, "coverage": covered}
 
 
 def signatures_of(db: Connection, actor: Actor, screen_id: UUID) -> list[Signed]:

@@ -16,7 +16,7 @@ from northstride.record.read import CheckedRecord, check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.answers import placed
 from northstride.store.contexts import EarlierScreen, frozen_context, read_context, thawed
-from northstride.store.differences import differences_between
+from northstride.store.differences import differences_between, differences_by_rules
 from northstride.store.errors import Differs, Incomplete, NewerReading, NewerSignature, NotSigned, Refused
 from northstride.store.folding import entries_json, fold
 from northstride.store.frozen import FORMAT, Signed, latest_signature, signature_at, signatures_of
@@ -217,6 +217,20 @@ def reread(
         changes=told,
         differences=differences_between(last.reading, by_rules, reading),
     )
+
+
+def read_by_today(
+    db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID, number: int
+) -> tuple[Document, list[Document]]:
+    """What a signed record reads as by today's rules, and what that adds or changes. Changes nothing.
+
+    Raises NotFound, InvalidRecord where today's rules cannot read it.
+    """
+    signed = signature_at(db, actor, screen_id, number)
+    earlier, errors = thawed(signed.context), signed.context["sem"]
+    checked = check_record(signed.record, catalogue)
+    today = compute_checked(catalogue, checked, read_context(db, actor, catalogue, earlier, errors))
+    return today, differences_by_rules(signed.reading, today)
 
 
 def _late(db: Connection, actor: Actor, screen_id: UUID, wanted: Sequence[UUID]) -> list[NewAnswer]:

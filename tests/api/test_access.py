@@ -189,6 +189,7 @@ class Roles(AccessCase):
             "read_reading": everyone,
             "read_screen": everyone,
             "read_signature": everyone,
+            "read_signature_today": everyone,
             "sign_out": everyone,
             "sign_screen": licensed,
             "write_answers": everyone,

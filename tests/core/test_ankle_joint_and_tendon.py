@@ -53,23 +53,24 @@ class Talocrural(CoreCase):
     def test_a10_a_joint_that_also_bends_less_is_likely(self) -> None:
         stiff = done("ankle.play.posterior_glide", grade=2)
         for extra, expected in (
-            ([done("ankle.lunge", distance=89)], "likely"),
-            ([done("ankle.lunge", distance=90)], "possible"),
-            ([done(BENT, passive=11)], "likely"),
-            ([done(BENT, passive=12)], "possible"),
-            ([done("ankle.lunge", distance=100), done("ankle.lunge", "left", distance=120)], "likely"),
-            ([done("ankle.lunge", "left", distance=80)], "possible"),
+            ([done("ankle.lunge", distance=59)], "likely"),
+            ([done("ankle.lunge", distance=60)], "possible"),
+            ([done("ankle.lunge", tibia_angle=32.9)], "likely"),
+            ([done(BENT, passive=5.7)], "likely"),
+            ([done(BENT, passive=5.8)], "possible"),
+            ([done("ankle.lunge", distance=100), done("ankle.lunge", "left", distance=120)], "possible"),
+            ([done("ankle.lunge", "left", distance=50)], "possible"),
         ):
             self.assertEqual(self.right(stiff, *extra)[TALUS], expected, extra)
 
     def test_a10_the_lunge_and_then_r2(self) -> None:
         for values, other, expected in (
-            ({"distance": 89.9}, None, "possible"),
-            ({"distance": 90}, None, None),
-            ({"tibia_angle": 34.9}, None, "possible"),
-            ({"tibia_angle": 35}, None, None),
-            ({"distance": 80}, {"distance": 95}, "likely"),
-            ({"distance": 80}, {"distance": 94}, "possible"),
+            ({"distance": 59.9}, None, "possible"),
+            ({"distance": 60}, None, None),
+            ({"tibia_angle": 32.9}, None, "possible"),
+            ({"tibia_angle": 33}, None, None),
+            ({"distance": 50}, {"distance": 65}, "likely"),
+            ({"distance": 50}, {"distance": 64}, "possible"),
             ({"distance": 95}, {"distance": 110}, "possible"),
             ({"tibia_angle": 36}, {"tibia_angle": 41}, "possible"),
         ):
@@ -78,7 +79,7 @@ class Talocrural(CoreCase):
             self.assertEqual(self.right(*entries).get(DORSIFLEXION), expected, (values, other))
 
     def test_r2_counts_once_however_many_measures_differ(self) -> None:
-        lunges = [done("ankle.lunge", distance=80), done("ankle.lunge", "left", distance=110)]
+        lunges = [done("ankle.lunge", distance=50), done("ankle.lunge", "left", distance=80)]
         ranges = [done(BENT, passive=18), done(BENT, "left", passive=30)]
         self.assertEqual(self.right(*lunges, *ranges)[DORSIFLEXION], "likely")
 
@@ -101,11 +102,11 @@ class Talocrural(CoreCase):
         mixed = self.right(done(STRAIGHT, active=2), done(BENT, passive=14))
         self.assertNotIn(GASTROCNEMIUS, mixed)
         glide = done("ankle.play.posterior_glide", grade=3)
-        self.assertEqual(self.right(done(BENT, passive=11), glide)[SOLEUS], "possible")
+        self.assertEqual(self.right(done(BENT, passive=5), glide)[SOLEUS], "possible")
         for entries in (
-            [done(BENT, passive=12), glide],
-            [done(BENT, passive=11)],
-            [done(BENT, passive=11), done("ankle.play.posterior_glide", grade=2)],
+            [done(BENT, passive=6), glide],
+            [done(BENT, passive=5)],
+            [done(BENT, passive=5), done("ankle.play.posterior_glide", grade=2)],
         ):
             self.assertNotIn(SOLEUS, self.right(*entries))
 
@@ -261,9 +262,29 @@ class Rise(CoreCase):
             entries = [done("ankle.heel_rise", count=right)]
             entries += [done("ankle.heel_rise", "left", count=left)] if left is not None else []
             self.assertEqual(self.right(*entries).get(CALF), expected, (right, left))
+        # The weaker side, whichever is involved.
         involved = {"intake": {"complaint": {"region": "foot", "side": "left"}}}
         entries = [done("ankle.heel_rise", count=22), done("ankle.heel_rise", "left", count=25)]
-        self.assertNotIn(CALF, self.right(*entries, **involved))
+        self.assertEqual(self.right(*entries, **involved), {CALF: "possible"})
+
+    def test_a15_fewer_by_age(self) -> None:
+        for born, least in (("1986-09-15", 20), ("1986-09-14", 15), ("1966-09-15", 15), ("1966-09-14", 10)):
+            athlete = {"athlete": {"ref": "T-1", "birth_date": born}}
+            for count, expected in ((least, None), (least - 1, "possible")):
+                found = self.right(done("ankle.heel_rise", count=count), **athlete)
+                self.assertEqual(found.get(CALF), expected, (born, count))
+        unknown = self.right(done("ankle.heel_rise", count=19), athlete={"ref": "T-1"})
+        self.assertEqual(unknown, {CALF: "possible"})
+
+    def test_a15_names_no_tibialis_beside_what_stops_a_rise_by_itself(self) -> None:
+        rise = done("ankle.heel_rise", count=0)
+        self.assertIn(TIBIALIS, self.right(rise))
+        for beside in (
+            done("ankle.achilles_gap", gap=True),
+            done("foot.midfoot_stress", laxity=0, pain=pain()),
+            done("foot.midfoot_stress", laxity=1),
+        ):
+            self.assertNotIn(TIBIALIS, self.right(rise, beside), beside)
 
 
 class PeronealAndControl(CoreCase):

@@ -50,7 +50,10 @@ class Figures(unittest.TestCase):
             ("Calf squeeze", "positive", 13.71, 13.71),
             ("Calf squeeze", "negative", 0.043, 0.043),
             ("FADIR", "positive", 0.989, 1.088),
-            ("FADIR", "negative", 1.2, 0.111),
+            ("FADIR", "negative", 0.48, 0.15),
+            ("Fracture rule", "negative", 0.08, 0.08),
+            ("Bruising, tender ATFL and drawer together, about day 5", "positive", 6.0, 6.0),
+            ("Bruising, tender ATFL and drawer together, within 48 h", "positive", 1.06, 1.06),
             ("Anterior drawer", "positive", 4.15, 4.15),
             ("One-leg stance 30 s", "positive", 12.67, math.inf),
             ("One-leg stance 30 s", "negative", 0.639, 0.0),
@@ -186,6 +189,30 @@ class InARecord(unittest.TestCase):
         stiff = [done("hip.rom.internal_rotation_90", passive=10), done("hip.rom.flexion", passive=100)]
         criteria = [item for item in said(*stiff, intake=story, **older) if item.sign.startswith("Clinical")]
         self.assertEqual([item.result for item in criteria], ["positive"])
+
+    def test_where_no_use_was_shown_nothing_moves(self) -> None:
+        (faber,) = [
+            item for item in said(done("hip.faber", pain=pain("groin"))) if item.code.endswith("labral")
+        ]
+        self.assertEqual((faber.ratio, faber.least, faber.most), (None, "no use shown", "no use shown"))
+        self.assertFalse(faber.counts)
+        both = said(done("hip.faber", pain=pain("groin")), done("hip.fadir", result="positive"))
+        self.assertEqual({item.sign for item in both if item.counts}, {"FADIR"})
+
+    def test_three_signs_together_by_the_day(self) -> None:
+        look, drawer = done("ankle.look", bruising=["medial"]), done("ankle.anterior_drawer", laxity=1)
+        sound = steps("yes", "yes")
+        for day, sign in (("2026-09-10", "about day 5"), ("2026-09-12", "within 48 h"), ("2026-09-11", None)):
+            for entries, result in (
+                ([look, tender("atfl"), drawer], "positive"),
+                ([look, tender("cfl"), drawer], "negative"),
+                ([tender("atfl"), drawer], None),
+            ):
+                found = [i for i in said(sound, *entries, **hurt(onset=day)) if "together" in i.sign]
+                self.assertEqual(
+                    [i.result for i in found], [result] if sign and result else [], (day, result)
+                )
+                self.assertTrue(all(i.sign.endswith(str(sign)) for i in found))
 
     def test_signs_of_one_structure_count_once_the_stronger(self) -> None:
         both = said(

@@ -70,13 +70,30 @@ class Nerves(CoreCase):
             ([lifts["4"], listed], {}, ("likely", "refer")),
             ([lifts["4"]], {}, None),
             ([neck], {}, None),
-            ([lifts["3"]], {}, None),
+            ([lifts["3"]], {}, ("likely", "refer")),
             ([*sound, lifts["3"]], hurt("leg"), ("likely", "same_day")),
             ([*sound, lifts["3+"]], hurt("leg"), None),
-            ([*sound, lifts["3"]], hurt("leg", kind="gradual"), None),
+            ([*sound, lifts["3"]], hurt("leg", kind="gradual"), ("likely", "refer")),
         ):
             flags = [f for f in self.reading(*entries, **parts)["flags"] if f["code"] == PERONEAL]
             self.assertEqual((flags[0]["strength"], flags[0]["urgency"]) if flags else None, expected)
+
+    def test_a14_a_foot_drop_is_seen_within_a_week_and_not_trained(self) -> None:
+        reading = self.reading(done("ankle.resisted.dorsiflexion", grade="3"), **hurt(kind="gradual"))
+        self.assertEqual(
+            [(a["code"], a.get("to")) for a in reading["actions"]],
+            [("refer.nerve_common_peroneal", "2026-09-21")],
+        )
+        weak = self.flag(
+            "weakness.ankle_dorsiflexors",
+            done("ankle.resisted.dorsiflexion", grade="3"),
+            **hurt(kind="gradual"),
+        )
+        self.assertEqual((weak["strength"], weak["urgency"]), ("likely", None))
+        other = self.reading(done("ankle.resisted.plantarflexion", grade="3"), **hurt(kind="gradual"))
+        self.assertEqual([a["code"] for a in other["actions"]], ["train.weakness_ankle_plantarflexors"])
+        unknown = self.reading(done("ankle.resisted.dorsiflexion", grade="3"))
+        self.assertEqual([(a["item"], a["urgent"]) for a in unknown["ask"]], [("onset.kind", True)])
 
     def test_a14_a_held_foot_drop_is_not_lost(self) -> None:
         drop = done("ankle.resisted.dorsiflexion", grade="3")
@@ -104,6 +121,14 @@ class Nerves(CoreCase):
         ):
             entry = done("foot.web_squeeze", pain=pain("web_space") if hurts else None, **values)
             self.assertEqual(self.right(entry).get(code), expected)
+
+    def test_f5_pain_at_a_toe_joint_asks_for_its_plate(self) -> None:
+        joint = done("foot.web_squeeze", pain=pain("lesser_mtp"), space=3, result="positive")
+        reading = self.reading(joint)
+        self.assertEqual(reading["flags"], [])
+        self.assertEqual([item["test"] for item in reading["next"]], ["foot.plantar_plate"])
+        clicks = {**joint, "values": {"space": 3, "click": True}}
+        self.assertEqual(self.right(clicks), {"nerve.interdigital": "likely"})
 
 
 class Shape(CoreCase):

@@ -88,7 +88,7 @@ class WhatNext(unittest.TestCase):
                 {"distance": 120},
             ),
             (
-                done("ankle.lunge", distance=80),
+                done("ankle.lunge", distance=50),
                 "mobility.ankle_dorsiflexion",
                 "ankle.play.posterior_glide",
                 {"grade": 3},

@@ -107,7 +107,7 @@ class EveryRecord(unittest.TestCase):
         self.assertLessEqual(len(reading["next"]), 3)
         for flag in reading["flags"]:
             for reason in flag["because"]:
-                self.assertRegex(reason["rule"], r"^[MRHASF]\d+[a-d]?$")
+                self.assertRegex(reason["rule"], r"^[MRHASF]\d+[a-du]?$")
                 self.assertRegex(reason["at"], r"^(entries\[\d+\]|intake\.[a-z_]+(\[\d+\])?)$")
         held = {(item["test"], item["side"]) for item in reading["held"]}
         self.assertFalse(held & {(item["test"], item["side"]) for item in reading["next"]})
@@ -224,5 +224,5 @@ class EveryRecord(unittest.TestCase):
         case = judge(exam, CATALOGUE, context).case
         for item in evidence(case, reading):
             self.assertRegex(item.at, r"^entries\[\d+\]$")
-        said = plain_summary(reading)
+        said = plain_summary(exam, reading)
         self.assertFalse(any("{" in line for line in (*said.found, *said.training, *said.next)))

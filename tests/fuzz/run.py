@@ -117,6 +117,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "read_reading": {"path": screen},
         "sign_screen": {"path": to_sign, "body": shown(to_sign)},
         "read_signature": {"path": {**signed, "number": 0}},
+        "read_signature_today": {"path": {**signed, "number": 0}},
         "amend_screen": {"path": signed, "body": {**new, **amendment, "answers": [a_late_one]}},
         "move_screen": {"path": to_move, "body": move},
         "override_gate": {

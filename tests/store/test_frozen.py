@@ -12,6 +12,7 @@ from sqlalchemy import text
 
 from northstride.api.signatures import SignedOut
 from northstride.core.catalogue import default_catalogue
+from northstride.core.rules import RULES_VERSION
 from northstride.store.actor import Actor
 from northstride.store.frozen import FORMAT, LATER, latest_signature
 from northstride.store.new_answer import NewAnswer
@@ -38,7 +39,8 @@ class Frozen(ApiCase):
     me: Person
 
     def setUp(self) -> None:
-        self.me = self.person()
+        # Documents keep their ids, so each test has a clinic of its own for them.
+        self.me = self.person(clinic_id=self.new_clinic())
         self.athlete = self.me.add_athlete()
 
     def put(self, signatures: list[dict[str, Any]]) -> str:
@@ -81,7 +83,11 @@ class Frozen(ApiCase):
         for one in kept:
             found = self.read(screen, one["number"])
             self.assertEqual(found["record"], one["record"])
-            self.assertEqual(found["reading"], {**one["reading"], "fingerprint": None})
+            reading = one["reading"]
+            covered = {**reading["coverage"], "unexamined": None}
+            self.assertEqual(
+                found["reading"], {**reading, "fingerprint": None, "ask": None, "coverage": covered}
+            )
             self.assertEqual((found["identity"], found["differences"]), (None, None))
         self.amend(screen)
         self.assertEqual(self.read(screen, len(kept))["reason"], "knee forgotten")
@@ -92,12 +98,52 @@ class Frozen(ApiCase):
         screen = self.put(kept["signatures"])
         for one in kept["signatures"]:
             found = self.read(screen, one["number"])
-            for name in ("record", "reading", "identity", "differences"):
+            for name in ("record", "identity", "differences"):
                 self.assertEqual(found[name], one[name])
+            # What it did not keep is not known, and no empty list.
+            covered = {**one["reading"]["coverage"], "unexamined": None}
+            self.assertEqual(found["reading"], {**one["reading"], "ask": None, "coverage": covered})
         self.amend(screen)
         baselines = {change["before"] for change in self.read(screen, 2)["reading"]["changes"]}
         self.assertEqual(baselines, {12})
         self.assertEqual(self.read(screen, 2)["record"]["entries"][1]["values"], {"tender": []})
+
+    def test_format_3_keeps_what_was_asked_and_what_was_not_examined(self) -> None:
+        kept = json.loads((KEPT / "format-3.json").read_text())
+        screen = self.put(kept["signatures"])
+        for one in kept["signatures"]:
+            found = self.read(screen, one["number"])
+            for name in ("record", "reading", "identity", "differences"):
+                self.assertEqual(found[name], one[name])
+        self.assertEqual([item["item"] for item in found["reading"]["ask"]], ["onset.kind"])
+        self.assertTrue(found["reading"]["coverage"]["unexamined"])
+
+    def test_todays_rules_read_every_format_and_change_nothing(self) -> None:
+        for name in ("format-1", "format-2", "format-3"):
+            kept = json.loads((KEPT / f"{name}.json").read_text())
+            signatures = kept["signatures"] if isinstance(kept, dict) else kept
+            if isinstance(kept, dict) and kept["earlier"]:
+                self.put(kept["earlier"])
+            screen = self.put(signatures)
+            before = self.read(screen, 0)
+            today = self.me.ok("GET", f"/api/screens/{screen}/signatures/0/today")
+            self.assertEqual(today["rules"], RULES_VERSION)
+            self.assertTrue(all(item["cause"] == "rules" for item in today["differences"]))
+            self.assertEqual(self.read(screen, 0), before)
+            self.assertEqual(before["reading"]["rules"], signatures[0]["reading"]["rules"])
+
+    def test_what_todays_rules_would_add_is_named(self) -> None:
+        kept = json.loads((KEPT / "format-3.json").read_text())["signatures"]
+        # As an older edition read it: without the laxity, and with a flag that no rule gives any more.
+        older = {**kept[0], "reading": {**kept[0]["reading"], "rules": "1", "flags": [], "actions": []}}
+        screen = self.put([older])
+        today = self.me.ok("GET", f"/api/screens/{screen}/signatures/0/today")
+        added = {(d["what"], d["code"], d["side"]) for d in today["differences"] if d["before"] is None}
+        self.assertIn(("flags", "instability.atfl", "right"), added)
+        self.assertEqual(self.read(screen, 0)["reading"]["rules"], "1")
+        stranger = self.person()
+        path = f"/api/screens/{screen}/signatures/0/today"
+        self.assertEqual(stranger.call("GET", path).status_code, 404)
 
     def test_an_unknown_format_is_not_guessed_at(self) -> None:
         kept = json.loads((KEPT / "format-1.json").read_text())[:1]

@@ -22,7 +22,7 @@ def record(entries: list[dict[str, Any]] | None = None, **parts: Any) -> dict[st
         "id": "00000000-0000-4000-8000-000000000001",
         "date": "2026-09-14",
         "purpose": "hip_complaint",
-        "athlete": {"ref": "T-1"},
+        "athlete": {"ref": "T-1", "birth_date": "1990-05-02"},
         "entries": entries or [],
         **parts,
     }

@@ -8,11 +8,19 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from northstride.core.catalogue import Catalogue, ErrorFigure, Measure, Seen
-from northstride.core.examination import Context, Entry, Examination, Lane, Trials, Value
+from northstride.core.examination import Complaint, Context, Entry, Examination, Lane, Trials, Value
 from northstride.core.examination.side_view import SideView
 from northstride.core.measuring.measurement import Comparison, compare_sides, value_of_trials
 from northstride.core.sides import SIDES, Side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools
+
+
+def complaint_of(exam: Examination) -> Complaint | None:
+    """As told. An ankle injury without one is an ankle complaint, its side unknown if not said (U2)."""
+    told = exam.intake.complaint
+    if exam.purpose != "ankle_injury" or (told is not None and told.region != "none"):
+        return told
+    return Complaint("ankle", told.side if told else None, told.sites if told else ())
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,15 +115,29 @@ class Case:
         return day.year - born.year - ((day.month, day.day) < (born.month, born.day))
 
     @cached_property
+    def complaint(self) -> Complaint | None:
+        return complaint_of(self.exam)
+
+    @cached_property
     def complaint_sides(self) -> tuple[Side | None, ...]:
         """Where the complaint is; (None,) where no side was said."""
-        complaint = self.exam.intake.complaint
+        complaint = self.complaint
         if complaint is None or complaint.side is None:
             return (None,)
         return SIDES if complaint.side == "both" else (Side(complaint.side),)
 
+    @property
+    def sides_of_complaint(self) -> tuple[Side, ...]:
+        """The same for gates and zones: a complaint without a side stands for both (U2)."""
+        return tuple(side for side in self.complaint_sides if side is not None) or SIDES
+
+    def answered(self, item: str) -> bool:
+        """Whether a symptom, red flag or confounder was asked, whatever the answer."""
+        intake = self.exam.intake
+        return item in intake.asked or item in intake.symptoms | intake.red_flags | intake.confounders
+
     def complains_of(self, regions: frozenset[str], sites: frozenset[str]) -> bool:
-        complaint = self.exam.intake.complaint
+        complaint = self.complaint
         return complaint is not None and (complaint.region in regions or bool(sites & set(complaint.sites)))
 
     def alike(self, first: str, second: str, side: Side, other: Side) -> tuple[Observed, Observed] | None:
@@ -213,7 +235,7 @@ class Case:
 
     @property
     def has_complaint(self) -> bool:
-        complaint = self.exam.intake.complaint
+        complaint = self.complaint
         return complaint is not None and complaint.region != "none"
 
     def both_sides_hurt(self, test: str) -> bool:
@@ -222,8 +244,8 @@ class Case:
         intake = self.exam.intake
         sides: set[Side] = set()
         spoken = [(item.region, item.side) for item in intake.history]
-        if intake.complaint is not None and intake.complaint.region != "none":
-            spoken.append((intake.complaint.region, intake.complaint.side))
+        if self.complaint is not None and self.complaint.region != "none":
+            spoken.append((self.complaint.region, self.complaint.side))
         for region, side in spoken:
             if REGION_FAMILY[region] == family:
                 sides |= set(SIDES) if side == "both" else {Side(side)} if side else set()

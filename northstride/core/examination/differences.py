@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Literal
 
 from northstride.core.examination import Trials
 from northstride.core.examination.case import Case
@@ -38,9 +37,7 @@ def _difference(case: Case, test: str, code: str) -> Difference | None:
         return None
     symmetry = None
     if measure.ratio_scale:
-        symmetry = symmetry_index(
-            left.value, right.value, ratio_scale=True, measure=code, involved=_involved(case)
-        )
+        symmetry = symmetry_index(left.value, right.value, ratio_scale=True, measure=code, involved=None)
     return Difference(test, code, comparison, symmetry, error_source(case, test, code))
 
 
@@ -69,13 +66,6 @@ def _worthless(case: Case, test: str, measure: str, side: Side) -> bool:
         return False
     tight = case.measure(test, measure).polarity == "higher"
     return number.value <= usual[1] if tight else number.value >= usual[0]
-
-
-def _involved(case: Case) -> Literal["left", "right"] | None:
-    complaint = case.exam.intake.complaint
-    if complaint is None or complaint.region == "none" or complaint.side in (None, "both"):
-        return None
-    return "left" if complaint.side == "left" else "right"
 
 
 def retakes(case: Case) -> Iterator[Retake]:

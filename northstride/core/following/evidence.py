@@ -19,7 +19,8 @@ from northstride.core.measuring.measurement import less_than
 from northstride.core.norms.accuracy import AccuracyFigure, accuracy_figures
 from northstride.core.sides import SIDES, Side
 
-Word = Literal["a lot", "some", "a little", "hardly"]
+Word = Literal["a lot", "some", "a little", "hardly", "no use shown"]
+NO_USE: Word = "no use shown"
 # From how many times on a ratio is said to say so much.
 WORDS: tuple[tuple[float, Word], ...] = ((10, "a lot"), (5, "some"), (2, "a little"))
 
@@ -34,7 +35,10 @@ class Ratio:
 
 @dataclass(frozen=True, slots=True)
 class Evidence:
-    """What one sign says for one code on one side. `counts` marks the strongest of its family."""
+    """What one sign says for one code on one side. `counts` marks the strongest of its family.
+
+    No ratio where no use was shown: such a sign moves nothing.
+    """
 
     code: str
     side: Side
@@ -42,7 +46,7 @@ class Evidence:
     test: str
     at: str
     result: Result
-    ratio: Ratio
+    ratio: Ratio | None
     least: Word
     most: Word
     family: str
@@ -51,10 +55,13 @@ class Evidence:
 
 
 def ratio_of(figure: AccuracyFigure, result: Result) -> Ratio:
-    """LR+ = sens/(1−spec), LR− = (1−sens)/spec; the least and the most favourable pair."""
+    """LR+ = sens/(1−spec), LR− = (1−sens)/spec, or the pooled one; least and most favourable."""
     (sens_low, sens_high), (spec_low, spec_high) = figure.sensitivity, figure.specificity
     if result == "positive":
         return Ratio(_divide(sens_low, 1 - spec_low), _divide(sens_high, 1 - spec_high))
+    if figure.pooled_negative is not None:
+        most, least = figure.pooled_negative
+        return Ratio(least, most)
     return Ratio(_divide(1 - sens_low, spec_low), _divide(1 - sens_high, spec_high))
 
 
@@ -107,7 +114,7 @@ def _evidence_of(case: Case, reading: Reading, figure: AccuracyFigure, side: Sid
         if answer is None:
             continue
         result, at = answer
-        ratio = ratio_of(figure, result)
+        ratio = None if figure.no_use_shown else ratio_of(figure, result)
         yield Evidence(
             code,
             side,
@@ -116,8 +123,8 @@ def _evidence_of(case: Case, reading: Reading, figure: AccuracyFigure, side: Sid
             at,
             result,
             ratio,
-            word(ratio.least, result),
-            word(ratio.most, result),
+            word(ratio.least, result) if ratio else NO_USE,
+            word(ratio.most, result) if ratio else NO_USE,
             figure.family,
             figure.source,
         )
@@ -146,13 +153,15 @@ def _mark_the_strongest(found: Sequence[Evidence]) -> Iterator[Evidence]:
     strongest: dict[tuple[str, Side, str], Evidence] = {}
     for item in found:
         place = (item.code, item.side, item.family)
-        if place not in strongest or _weight(item) > _weight(strongest[place]):
+        if item.ratio is not None and (place not in strongest or _weight(item) > _weight(strongest[place])):
             strongest[place] = item
     chosen = {id(item) for item in strongest.values()}
     return (replace(item, counts=id(item) in chosen) for item in found)
 
 
 def _weight(item: Evidence) -> tuple[float, float]:
+    if item.ratio is None:
+        return -math.inf, -math.inf
     return says(item.ratio.least, item.result), says(item.ratio.most, item.result)
 
 

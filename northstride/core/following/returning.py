@@ -6,12 +6,13 @@ from collections.abc import Iterable, Sequence
 from typing import Literal
 
 from northstride.core.examination.case import Case
-from northstride.core.findings import Change, ChangeVerdict, Criterion, Difference, Flag, Strength, Urgency
+from northstride.core.findings import Ask, Change, ChangeVerdict, Criterion, Difference, Strength
+from northstride.core.judging import URGENT, Judgement
 from northstride.core.measuring.measurement import less_than, more_than
 from northstride.core.norms import limits
 from northstride.core.rules.hip.function import RESISTED, torque_of
 from northstride.core.rules.pain import hurts, painless
-from northstride.core.rules.symmetry import involved_side, symmetry
+from northstride.core.rules.symmetry import against_uninvolved, involved_side
 from northstride.core.sides import SIDES, Side
 from northstride.core.vocabulary import ReturnCriterion
 
@@ -19,7 +20,6 @@ LIMIT = limits("return")
 
 State = Literal["met", "not_met", "not_tested"]
 Judged = tuple[bool, str]
-URGENT = (Urgency.EMERGENCY, Urgency.SAME_DAY)
 LENGTH_FAMILIES = ("hip_flexor_length", "outer_thigh_length", "hamstring_length")
 RISE, HOP, SIDE_HOP, REACH, LUNGE = (
     "ankle.heel_rise",
@@ -31,13 +31,14 @@ RISE, HOP, SIDE_HOP, REACH, LUNGE = (
 
 
 def return_criteria(
-    case: Case, flags: Sequence[Flag], differences: Sequence[Difference], changes: Sequence[Change]
+    judged: Judgement, asks: Sequence[Ask], differences: Sequence[Difference], changes: Sequence[Change]
 ) -> tuple[Criterion, ...]:
     """Each criterion met, not met or not tested; none is assumed. Empty for any other purpose."""
+    case = judged.case
     if case.exam.purpose != "return_to_sport":
         return ()
     return (
-        _no_urgent_flag(case, flags),
+        _no_urgent_flag(judged, asks),
         _within(case, "passive_ranges", [d for d in differences if d.measure == "passive"]),
         _within(case, "lunge", [d for d in differences if d.test == LUNGE]),
         _within(case, "muscle_length", [d for d in differences if _is_length(case, d)]),
@@ -66,14 +67,21 @@ def _sides(case: Case) -> tuple[Side, ...]:
     return SIDES if involved is None else (involved,)
 
 
-def _no_urgent_flag(case: Case, flags: Sequence[Flag]) -> Criterion:
-    """No open emergency, same-day or strong instability flag on the involved side."""
+def _no_urgent_flag(judged: Judgement, asks: Sequence[Ask]) -> Criterion:
+    """No open emergency, same-day or strong instability flag on the involved side.
+
+    Not tested while a gate of doubt is shut there or an urgent question is open.
+    """
     name: ReturnCriterion = "no_urgent_flag"
-    for flag in flags:
+    case = judged.case
+    for flag in judged.flags:
         here = flag.side is None or flag.side in _sides(case)
         loose = flag.kind == "instability" and flag.strength is Strength.STRONG
         if here and (flag.urgency in URGENT or loose):
             return Criterion(name, "not_met", flag.because[0].at)
+    shut = any(gate.gate != "hip_replacement" and gate.side in _sides(case) for gate in judged.gates)
+    if shut or any(ask.urgent for ask in asks):
+        return Criterion(name, "not_tested", None)
     examined = next(
         (entry for entry in case.exam.entries if entry.done and any(map(entry.covers, _sides(case)))), None
     )
@@ -96,7 +104,7 @@ def _is_length(case: Case, difference: Difference) -> bool:
 def _strength(case: Case) -> Iterable[Judged]:
     """Symmetry of 90 or more, or grade 5 on the involved side."""
     for test in RESISTED:
-        index = symmetry(case, *(torque_of(case, test, side) for side in SIDES))
+        index = against_uninvolved(case, *(torque_of(case, test, side) for side in SIDES))
         grades = [case.value(test, "grade", side) for side in _sides(case)]
         if index is None and not any(isinstance(grade, str) for grade in grades):
             continue
@@ -107,7 +115,7 @@ def _strength(case: Case) -> Iterable[Judged]:
 
 def _by_symmetry(case: Case, test: str, measure: str) -> Iterable[Judged]:
     found = [case.number(test, measure, side) for side in SIDES]
-    index = symmetry(case, *(each.value if each else None for each in found))
+    index = against_uninvolved(case, *(each.value if each else None for each in found))
     if index is not None:
         yield not less_than(index, LIMIT["symmetry_from"]), _at(case, test)
 

@@ -9,6 +9,8 @@ from northstride.core.examination import Entry, Lane, Pain, Trials, Value
 from northstride.core.examination.case import Case
 from northstride.core.measuring.measurement import less_than
 from northstride.core.norms.accuracy import AccuracyFigure, Reads
+from northstride.core.rules.onset import LOOK, days_since_onset
+from northstride.core.rules.palpation import PALPATION
 from northstride.core.sides import Side
 
 Result = Literal["positive", "negative"]
@@ -18,6 +20,8 @@ HYPOTHETICAL = "entries"
 def sign_in(case: Case, figure: AccuracyFigure, side: Side) -> tuple[Result, Entry] | None:
     """The result and the entry that shows it. A sign that only a rule can read says None."""
     reads = figure.reads
+    if reads.kind == "together":
+        return _together(case, figure, side)
     entry = case.entry(figure.test, side, reads.key)
     if entry is None or reads.kind not in _READ:
         return None
@@ -25,6 +29,20 @@ def sign_in(case: Case, figure: AccuracyFigure, side: Side) -> tuple[Result, Ent
         return None
     result = _READ[reads.kind](entry, reads, side)
     return None if result is None else (result, entry)
+
+
+def _together(case: Case, figure: AccuracyFigure, side: Side) -> tuple[Result, Entry] | None:
+    """Three signs on the days they were studied; one missing says nothing, one absent is negative."""
+    days, entry = days_since_onset(case), case.entry(figure.test, side)
+    first, last = figure.reads.days or (0, 0)
+    if entry is None or days is None or not first <= days <= last:
+        return None
+    bruising, tender = case.value(LOOK, "bruising", side), case.value(PALPATION, "tender", side)
+    grade = entry.value("laxity", side)
+    if not (isinstance(bruising, tuple) and isinstance(tender, tuple) and isinstance(grade, int)):
+        return None
+    all_there = bool(bruising) and "atfl" in tender and grade >= 1
+    return ("positive" if all_there else "negative"), entry
 
 
 def _by_result(entry: Entry, _reads: Reads, side: Side) -> Result | None:
@@ -103,7 +121,7 @@ def as_if(figure: AccuracyFigure, result: Result, side: Side) -> Entry | None:
             values = {str(reads.measure): (reads.positive if positive else reads.negative)[0]}
         case "flag":
             values = {str(reads.measure): positive}
-        case "rule":
+        case "rule" | "together":
             return None
         case _:
             assert_never(reads.kind)

@@ -10,6 +10,7 @@ from northstride.core.examination import Entry, Examination
 from northstride.core.examination.case import Case
 from northstride.core.findings import Flag, Next, Strength
 from northstride.core.following.evidence import ratio_of, says
+from northstride.core.following.offered import may_be_offered
 from northstride.core.following.signs import Result, as_if
 from northstride.core.judging import Judgement, judge
 from northstride.core.norms import limits
@@ -31,7 +32,7 @@ def what_next(judged: Judgement) -> tuple[Next, ...]:
     # One test is asked once, for the first reason there is.
     first = {(item.test, item.side): item for item in reversed(wanted)}
     offered = [item for item in wanted if first[(item.test, item.side)] is item]
-    offered = [item for item in offered if not judged.holds(item.test, item.side)]
+    offered = [item for item in offered if _is_open(judged, item.test, item.side)]
     kept = [item for asked in offered if (item := _lying_well(case, asked)) is not None]
     if len(kept) < MOST:
         named = {(item.test, item.side) for item in kept}
@@ -75,9 +76,16 @@ def _telling(judged: Judgement) -> Iterator[Next]:
 
 def _untested(judged: Judgement, figure: AccuracyFigure, side: Side) -> bool:
     case = judged.case
-    if figure.test not in case.catalogue.tests or figure.reads.kind == "rule":
+    if figure.test not in case.catalogue.tests or figure.no_use_shown:
         return False
-    return not case.entries(figure.test, side) and not judged.holds(figure.test, side)
+    if figure.reads.kind in ("rule", "together"):
+        return False
+    return not case.entries(figure.test, side) and _is_open(judged, figure.test, side)
+
+
+def _is_open(judged: Judgement, test: str, side: Side | None) -> bool:
+    """Neither held nor beside something urgent that it would only delay."""
+    return not judged.holds(test, side) and may_be_offered(judged, test, side)
 
 
 def _position_now(case: Case) -> str | None:

@@ -1,9 +1,11 @@
 """Limits, default actions and advice as sourced data."""
 
 from northstride.core.norms.load import (
+    HealthyRange,
     Limits,
     advice_for,
     default_action,
+    healthy_range,
     kept_items,
     limits,
     mean_range,
@@ -11,9 +13,11 @@ from northstride.core.norms.load import (
 )
 
 __all__ = [
+    "HealthyRange",
     "Limits",
     "advice_for",
     "default_action",
+    "healthy_range",
     "kept_items",
     "limits",
     "mean_range",

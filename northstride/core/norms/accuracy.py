@@ -22,10 +22,10 @@ class Reads(_Data):
     """What makes a sign positive or negative.
 
     `needs` names a tick without which it counts for nothing; `held_for` the seconds without which a
-    painless hold is no negative.
+    painless hold is no negative. `together`: bruising, tender ATFL and a lax drawer on the same day.
     """
 
-    kind: Literal["result", "pain", "tender", "laxity", "choice", "flag", "rule"]
+    kind: Literal["result", "pain", "tender", "laxity", "choice", "flag", "rule", "together"]
     measure: str | None = None
     site: str | None = None
     key: str | None = None
@@ -34,10 +34,16 @@ class Reads(_Data):
     negative: list[str] = []
     needs: str | None = None
     held_for: float | None = None
+    # Days since the injury, first and last, on which signs are read together.
+    days: tuple[int, int] | None = None
 
 
 class AccuracyFigure(_Data):
-    """Sensitivity and specificity, each least and most favourable; equal where one study gave one."""
+    """Sensitivity and specificity, each least and most favourable; equal where one study gave one.
+
+    `pooled_negative` stands in place of the negative ratio of the two, most favourable first. Where no use
+    was shown no figure is moved.
+    """
 
     sign: str
     family: str
@@ -45,6 +51,8 @@ class AccuracyFigure(_Data):
     codes: list[str]
     sensitivity: tuple[Share, Share]
     specificity: tuple[Share, Share]
+    pooled_negative: tuple[Share, Share] | None = None
+    no_use_shown: bool = False
     source: Annotated[str, Field(pattern=r"[12][09]\d\d")]
     reads: Reads
 

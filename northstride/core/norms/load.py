@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import tomllib
 from collections.abc import Mapping
+from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
 from types import MappingProxyType
@@ -54,8 +55,9 @@ def default_action(kind: str, strength: Strength) -> Urgency | None:
     return _actions().get((kind, strength))
 
 
-def advice_for(kind: str) -> tuple[str, ...]:
-    return _advice().get(kind, ())
+def advice_for(code: str, kind: str) -> tuple[str, ...]:
+    """What a flag's own code has, else what its kind has."""
+    return _advice().get(code) or _advice().get(kind, ())
 
 
 @lru_cache
@@ -98,8 +100,66 @@ def mean_range_source() -> str:
     return _means()[1]
 
 
+@dataclass(frozen=True, slots=True)
+class HealthyRange:
+    """Mean and standard deviation of a motion in healthy adults, degrees. `source` says if assumed."""
+
+    mean: float
+    sd: float
+    source: str
+
+
+@lru_cache
+def healthy_range(motion: str) -> HealthyRange:
+    """Raises KeyError for a motion without a published range."""
+    raw = tomllib.loads((HERE / "range_healthy.toml").read_text(encoding="utf-8"))
+    found = raw["motions"][motion]
+    source = f"assumed, spread of {raw['source']}" if found.get("assumed") else str(raw["source"])
+    return HealthyRange(found["mean"], found["sd"], source)
+
+
 @lru_cache
 def kept_items() -> tuple[str, ...]:
     """Measures and seen codes no rule reads: kept, shown and trended. "test.measure"."""
     raw = tomllib.loads((HERE / "kept.toml").read_text(encoding="utf-8"))
     return tuple(f"{test}.{item}" for test, items in raw.items() for item in items)
+
+
+@lru_cache
+def _rule_reads() -> tuple[Mapping[str, frozenset[str]], frozenset[str]]:
+    raw = tomllib.loads((HERE / "rule_reads.toml").read_text(encoding="utf-8"))
+    reads = {rule: frozenset(tests) for rule, tests in raw["reads"].items()}
+    return MappingProxyType(reads), frozenset(raw["checks"])
+
+
+def rule_reads() -> Mapping[str, frozenset[str]]:
+    """Tests by the rule of danger that reads them."""
+    return _rule_reads()[0]
+
+
+def read_by_rule(rule: str) -> frozenset[str]:
+    """Empty for a rule that leads to nothing urgent."""
+    return rule_reads().get(rule, frozenset())
+
+
+def danger_checks() -> frozenset[str]:
+    """Rules whose tests look for danger whatever else was found."""
+    return _rule_reads()[1]
+
+
+@dataclass(frozen=True, slots=True)
+class Structure:
+    """What a story may call for, and the tests that speak about it."""
+
+    code: str
+    name: str
+    plain: str
+    tests: tuple[str, ...]
+
+
+@lru_cache
+def structures() -> tuple[Structure, ...]:
+    raw = tomllib.loads((HERE / "structures.toml").read_text(encoding="utf-8"))
+    return tuple(
+        Structure(code, item["name"], item["plain"], tuple(item["tests"])) for code, item in raw.items()
+    )

@@ -5,14 +5,25 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Sequence
 
 from northstride.core.examination.case import Case
-from northstride.core.findings import Cap, Finding, GateRaised, Next, Recheck, Retake, RuledDown, Step
-from northstride.core.rules import joint_range
+from northstride.core.findings import (
+    Cap,
+    Finding,
+    GateRaised,
+    Next,
+    Question,
+    Recheck,
+    Retake,
+    RuledDown,
+    Step,
+)
+from northstride.core.rules import joint_range, onset
+from northstride.core.rules.ankle import achilles, laxity, nerve
 from northstride.core.rules.ankle import joint as ankle_joint
-from northstride.core.rules.ankle import laxity, nerve
 from northstride.core.rules.ankle import ligaments as ankle_ligaments
 from northstride.core.rules.ankle import tendon as ankle_tendon
-from northstride.core.rules.danger import blood, bone, fracture_rule
+from northstride.core.rules.danger import blood, bone, bone_stress, fracture_rule, growing_hip
 from northstride.core.rules.danger import story as danger
+from northstride.core.rules.foot import midfoot
 from northstride.core.rules.foot import shape as foot_shape
 from northstride.core.rules.foot import sole_and_toes as foot
 from northstride.core.rules.hip import function as hip_function
@@ -24,7 +35,7 @@ from northstride.core.rules.hip import length_more as hip_length_more
 from northstride.core.rules.hip import length_sides as hip_length_sides
 from northstride.core.rules.hip import shape as hip_shape
 
-RULES_VERSION = "1"
+RULES_VERSION = "2"
 
 FindingRule = Callable[[Case], Iterable[Finding]]
 StepRule = Callable[[Case, Sequence[Finding]], Iterable[Step]]
@@ -35,18 +46,24 @@ GateRule = Callable[[Case], Iterable[GateRaised | Next]]
 DANGER_RULES: tuple[FindingRule, ...] = (
     danger.chest,
     danger.cauda_equina,
+    danger.both_feet_weak,
     danger.infected_joint,
     danger.open_or_displaced,
     danger.femoral_neck_stress,
-    danger.growth_plate_hip,
-    danger.limping_child,
+    growing_hip.growth_plate_unstable,
+    growing_hip.growth_plate_hip,
+    growing_hip.limping_child,
     danger.serious_illness,
     danger.femoral_head,
     fracture_rule.fracture_rule,
     bone.bone_shaken,
     bone.tender_after_injury,
-    bone.femur_after_injury,
-    bone.bone_stress,
+    bone.unable_after_injury,
+    bone.knee_after_injury,
+    bone_stress.bone_stress,
+    bone_stress.sesamoid_stress,
+    bone_stress.shin_inner_edge,
+    bone_stress.apophysis_pulled,
     blood.clot,
     blood.no_blood,
     blood.tense_leg,
@@ -54,11 +71,26 @@ DANGER_RULES: tuple[FindingRule, ...] = (
 
 # What is missing before anything is loaded is asked in this order, before all else.
 GATE_RULES: tuple[GateRule, ...] = (
+    growing_hip.growth_plate_gate,
+    blood.clot_gate,
     fracture_rule.fracture_questions,
     bone.bone_not_named,
-    blood.clot_gate,
-    danger.growth_plate_gate,
+    blood.skin_and_refill_asked,
+    danger.infection_gate,
+    achilles.achilles_gate,
+    ankle_ligaments.syndesmosis_gate,
+    midfoot.midfoot_gate,
 )
+
+# These read what danger does not hold, and hold what would load what they found.
+LOAD_RULES: tuple[FindingRule, ...] = (
+    ankle_ligaments.syndesmosis_by_count,
+    achilles.foot_does_not_move,
+    achilles.tendon_gives_partly,
+    midfoot.midfoot_gives,
+)
+# The gates that come of them: none holds an entry from the rules above.
+LOAD_GATES = frozenset({"achilles_doubt", "unstable_doubt"})
 
 # The others read what is not held.
 FINDING_RULES: tuple[FindingRule, ...] = (
@@ -96,7 +128,7 @@ FINDING_RULES: tuple[FindingRule, ...] = (
     hip_function.leg_is_not_steered,
     groin.groin_by_structure,
     groin.squeeze_without_a_side,
-    ankle_ligaments.syndesmosis_by_count,
+    groin.hamstring_torn_off,
     ankle_ligaments.lateral_ligaments,
     ankle_ligaments.delayed_examination,
     ankle_ligaments.deltoid,
@@ -107,9 +139,7 @@ FINDING_RULES: tuple[FindingRule, ...] = (
     ankle_joint.calf_short,
     ankle_joint.pinched_at_the_end,
     ankle_joint.other_play_is_little,
-    ankle_tendon.foot_does_not_move,
-    ankle_tendon.tendon_gives_partly,
-    ankle_tendon.achilles_sore,
+    achilles.achilles_sore,
     nerve.field_is_numb,
     nerve.tarsal_tunnel,
     nerve.foot_drops,
@@ -122,7 +152,6 @@ FINDING_RULES: tuple[FindingRule, ...] = (
     foot_shape.heel_leans_in,
     foot_shape.arch_drops,
     foot_shape.posture_out_of_line,
-    foot.midfoot_gives,
     foot.metatarsals_shear,
     nerve.web_space,
     foot.plantar_plate_gives,
@@ -135,14 +164,7 @@ FINDING_RULES: tuple[FindingRule, ...] = (
 )
 
 # Those that may ask for help today: what a held entry already shows them is not lost.
-READ_WHILE_HELD: tuple[FindingRule, ...] = (
-    ankle_ligaments.syndesmosis_by_count,
-    ankle_tendon.foot_does_not_move,
-    ankle_tendon.tendon_gives_partly,
-    nerve.foot_drops,
-    foot.midfoot_gives,
-    foot.sole_is_open,
-)
+READ_WHILE_HELD: tuple[FindingRule, ...] = (*LOAD_RULES, nerve.foot_drops, foot.sole_is_open)
 
 # Steps see what the findings named: one step more, per rule and flag at most once.
 STEP_RULES: tuple[StepRule, ...] = (
@@ -159,7 +181,7 @@ STEP_RULES: tuple[StepRule, ...] = (
 CAP_RULES: tuple[Callable[[Case, Sequence[Finding]], Iterable[Cap]], ...] = (
     laxity.same_on_both_sides,
     laxity.early_cap,
-    ankle_tendon.unchecked_squeeze,
+    achilles.unchecked_squeeze,
 )
 
 # What is looked at again on a date reads every entry, held or not.
@@ -172,16 +194,33 @@ RULED_DOWN_RULES: tuple[Callable[[Case], Iterable[RuledDown]], ...] = (
     hip_function.outer_hip_cleared,
 )
 
-ASK_RULES: tuple[Callable[[Case], Iterable[Next]], ...] = (
+NEXT_RULES: tuple[Callable[[Case], Iterable[Next]], ...] = (
     hip_shape.knees_squint,
     hip_shape.crests_uneven,
     hip_function.heels_lifted,
     nerve.screen_the_back,
+    nerve.toe_joint_instead,
+)
+
+# What the story lacks and a rule needs. Reads every entry.
+QUESTION_RULES: tuple[Callable[[Case], Iterable[Question]], ...] = (
+    onset.kind_decides_the_urgent,
+    danger.side_of_the_complaint,
+    growing_hip.growing_hip_questions,
+    danger.saddle_questions,
+    bone_stress.sore_bone_questions,
+    bone.injury_questions,
+    fracture_rule.small_child_question,
+    danger.groin_questions,
+    nerve.foot_drop_question,
+    achilles.pop_questions,
+    foot.numbness_question,
+    danger.age_with_night_pain,
 )
 
 RETAKE_RULES: tuple[Callable[[Case], Iterable[Retake]], ...] = (
     hip_function.trunk_leaned,
     hip_shape.torsion_external,
     hip_shape.tapes_disagree,
-    ankle_tendon.check_passive_range,
+    achilles.check_passive_range,
 )

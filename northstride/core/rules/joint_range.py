@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from northstride.core.examination.case import Case, Observed
+from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, Reason, Step, Strength
 from northstride.core.measuring.measurement import less_than, more_than, smallest_real_change
-from northstride.core.norms import limits, mean_range, mean_range_source
+from northstride.core.norms import healthy_range, limits, mean_range, mean_range_source
 from northstride.core.sides import SIDES, Side
 from northstride.core.wording import degrees, whole_degrees
 
@@ -47,31 +47,35 @@ MOTIONS = (
 FIRST_MTP = "foot.rom.first_mtp_extension"
 BIG_TOE = Motion("first_mtp_extension", (FIRST_MTP,), "toe_extensors")
 # One stop in the way of moving tells more than the number; it is a reason, not a step.
+LOWER = "lower than in about 19 of 20 healthy adults"
+AGE_OR_SEX = "Age or sex is not known: held against adults of 30 to 40."
 TELLING_END_FEEL = {"bony_block": "a bony block at the end", "empty": "an empty end"}
 
 
-def reference(case: Case, motion: Motion, test: str) -> tuple[float, str] | None:
-    """R1: the smaller of the published mean and the usual adult range, in degrees, and its source.
+@dataclass(frozen=True, slots=True)
+class Line:
+    """Where one in twenty healthy people lies lower, degrees, and whom that was measured in."""
 
-    The smaller, because our hip flexion stops when the back joins in.
+    at: float
+    sources: tuple[str, ...]
+
+
+def line_of(case: Case, motion: Motion) -> Line:
+    """R1: 1.65 standard deviations under the mean.
+
+    The mean is the smaller of that of healthy adults and of the athlete's own age and sex, where known:
+    our hip flexion stops when the back joins in.
     """
-    usual = _usual_adult(case, test)
-    if usual is None:
-        return None
-    mean = mean_range(motion.code, case.age, case.exam.athlete.sex)
-    if mean is not None and mean < usual:
-        return mean, mean_range_source()
-    return usual, "usual adult range"
-
-
-def _usual_adult(case: Case, test: str) -> float | None:
-    if test == "hip.rom.extension":
-        return float(case.schools["hip_extension_norm"])
-    return case.measure(test, "passive").usual_adult
+    healthy = healthy_range(motion.code)
+    own = mean_range(motion.code, case.age, case.exam.athlete.sex)
+    smaller = own is not None and own < healthy.mean
+    mean = own if own is not None and smaller else healthy.mean
+    sources = (healthy.source, mean_range_source()) if smaller else (healthy.source,)
+    return Line(mean - LIMIT["deviations_below"] * healthy.sd, sources)
 
 
 def moves_less_than_usual(case: Case) -> Iterator[Finding]:
-    """R1: below reference by more than error possible, by error and threshold likely."""
+    """R1: lower than in 19 of 20 healthy people possible, beyond error too likely."""
     for motion in MOTIONS:
         for side in SIDES:
             yield from moves_less_than_usual_on(case, motion, side)
@@ -80,47 +84,49 @@ def moves_less_than_usual(case: Case) -> Iterator[Finding]:
 def moves_less_than_usual_on(case: Case, motion: Motion, side: Side) -> Iterator[Finding]:
     """R1 for one motion on one side; both hip positions of a rotation give the same flag."""
     for test in motion.tests:
-        yield from _against_norm(case, motion, test, side)
+        yield from _against_the_healthy(case, motion, test, side)
 
 
-def _against_norm(case: Case, motion: Motion, test: str, side: Side) -> Iterator[Finding]:
-    found = case.range_of(test, side)
-    if found is None:
+def _against_the_healthy(case: Case, motion: Motion, test: str, side: Side) -> Iterator[Finding]:
+    found, line = case.range_of(test, side), line_of(case, motion)
+    if found is None or not less_than(found.value, line.at):
         return
-    norm, error, sem = (
-        reference(case, motion, test),
-        case.measure(test, "passive").error,
-        case.sem(test, "passive"),
+    error, sem = case.measure(test, "passive").error, case.sem(test, "passive")
+    if error is None or sem is None:
+        return
+    likely = less_than(found.value, line.at - smallest_real_change(sem))
+    says = f"{_taken_as(case, test, side)} {degrees(found.value)}: {LOWER}{_felt(case, test, side)}."
+    unknown = case.age is None or case.exam.athlete.sex is None
+    yield Finding(
+        f"mobility.{motion.code}",
+        side,
+        Strength.LIKELY if likely else Strength.POSSIBLE,
+        Reason(found.at, "R1", says),
+        test,
+        _taken(case, test, side),
+        against=(AGE_OR_SEX,) if unknown else (),
+        sources=(*line.sources, error.source),
     )
-    if norm is None or error is None or sem is None:
-        return
-    expected, source = norm
-    margin = smallest_real_change(sem)
-    if not less_than(found.value, expected - margin):
-        return
-    likely = less_than(found.value, expected - margin - error.threshold)
-    strength = Strength.LIKELY if likely else Strength.POSSIBLE
-    because = Reason(found.at, "R1", _says(case, test, side, found, expected))
-    code = f"mobility.{motion.code}"
-    sources = (source, error.source)
-    yield Finding(code, side, strength, because, test, _taken(case, test, side), sources=sources)
 
 
 def _taken(case: Case, test: str, side: Side) -> str:
     return "passive" if case.number(test, "passive", side) is not None else "active"
 
 
-def _says(case: Case, test: str, side: Side, found: Observed, expected: float) -> str:
-    """R1 says where only the active range was taken; R3 adds the end feel and the familiar pain."""
-    kind = "Passive" if _taken(case, test, side) == "passive" else "Only active taken:"
-    parts = [f"{kind} {degrees(found.value)} against {degrees(expected)}"]
+def _taken_as(case: Case, test: str, side: Side) -> str:
+    return "Passive" if _taken(case, test, side) == "passive" else "Only active taken:"
+
+
+def _felt(case: Case, test: str, side: Side) -> str:
+    """R3: the end feel and the familiar pain are reasons, not steps."""
+    parts = []
     end_feel = case.value(test, "end_feel", side)
     if isinstance(end_feel, str) and end_feel in TELLING_END_FEEL:
         parts.append(TELLING_END_FEEL[end_feel])
     entry = case.entry(test, side)
     if entry is not None and entry.pain is not None and entry.pain.present and entry.pain.familiar:
         parts.append("with their own pain")
-    return ", ".join(parts) + "."
+    return "".join(f", {part}" for part in parts)
 
 
 def big_toe_moves_less(case: Case) -> Iterator[Finding]:
@@ -129,9 +135,9 @@ def big_toe_moves_less(case: Case) -> Iterator[Finding]:
         found = case.range_of(FIRST_MTP, side)
         if found is not None and less_than(found.value, LIMIT["first_mtp_reference"]):
             likely = less_than(found.value, LIMIT["first_mtp_likely_below"])
-            because = Reason(
-                found.at, "R1", _says(case, FIRST_MTP, side, found, LIMIT["first_mtp_reference"])
-            )
+            says = f"{_taken_as(case, FIRST_MTP, side)} {degrees(found.value)} against "
+            says += f"{degrees(LIMIT['first_mtp_reference'])}{_felt(case, FIRST_MTP, side)}."
+            because = Reason(found.at, "R1", says)
             strength = Strength.LIKELY if likely else Strength.POSSIBLE
             taken = _taken(case, FIRST_MTP, side)
             yield Finding("mobility.first_mtp_extension", side, strength, because, FIRST_MTP, taken)
@@ -159,7 +165,7 @@ def moves_less_than_other_side(case: Case, _findings: Sequence[Finding]) -> Iter
 def _is_short(case: Case, motion: Motion, test: str, side: Side) -> bool:
     if motion is BIG_TOE:
         return any(finding.side is side for finding in big_toe_moves_less(case))
-    return any(True for _ in _against_norm(case, motion, test, side))
+    return any(True for _ in _against_the_healthy(case, motion, test, side))
 
 
 def moves_less_by_itself(case: Case) -> Iterator[Finding]:

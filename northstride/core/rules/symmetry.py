@@ -18,22 +18,28 @@ def involved_side(case: Case) -> Side | None:
     return sides[0] if len(sides) == 1 and case.has_complaint else None
 
 
-def symmetry(case: Case, left: float | None, right: float | None) -> float | None:
-    """Involved against uninvolved where a side is involved, else weaker against stronger; percent."""
-    if left is None or right is None:
-        return None
+def against_uninvolved(case: Case, left: float | None, right: float | None) -> float | None:
+    """Percent of the uninvolved side; without an involved side, of the stronger."""
     involved = involved_side(case)
     hurt: Literal["left", "right"] | None = None
     if involved is not None:
         hurt = "left" if involved is Side.LEFT else "right"
-    return symmetry_index(left, right, ratio_scale=True, measure="ratio", involved=hurt)
+    return _index(left, right, hurt)
 
 
-def weaker_side(case: Case, left: float | None, right: float | None) -> tuple[Side, float] | None:
-    """The side whose symmetry is under 90 %, and the symmetry in percent."""
-    index = symmetry(case, left, right)
+def weaker_side(left: float | None, right: float | None) -> tuple[Side, float] | None:
+    """The weaker side, whichever is involved, and weaker against stronger where that is under 90 %."""
+    index = _index(left, right, None)
     if index is None or left is None or right is None:
         return None
     if not less_than(index, LIMIT["symmetry_possible_below"]):
         return None
-    return involved_side(case) or (Side.LEFT if left < right else Side.RIGHT), index
+    return Side.LEFT if left < right else Side.RIGHT, index
+
+
+def _index(
+    left: float | None, right: float | None, involved: Literal["left", "right"] | None
+) -> float | None:
+    if left is None or right is None:
+        return None
+    return symmetry_index(left, right, ratio_scale=True, measure="ratio", involved=involved)

@@ -323,6 +323,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screens/{screen_id}/signatures/{number}/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Today
+         * @description What today's rules would add to what was signed. The signed reading stays as it is.
+         */
+        get: operations["read_signature_today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screens/{screen_id}/sign": {
         parameters: {
             query?: never;
@@ -643,6 +663,15 @@ export interface components {
             /** By */
             by: string;
         };
+        /** AskOut */
+        AskOut: {
+            /** Item */
+            item: string;
+            /** Why */
+            why: string;
+            /** Urgent */
+            urgent: boolean;
+        };
         /**
          * AthleteEdit
          * @description Only what is sent changes. `seen` is the revision the editor saw.
@@ -808,6 +837,10 @@ export interface components {
             criteria: {
                 [key: string]: string;
             };
+            /** Questions */
+            questions: {
+                [key: string]: string;
+            };
         };
         /** ChangeOut */
         ChangeOut: {
@@ -932,6 +965,8 @@ export interface components {
             declined: number;
             /** Open */
             open: string[];
+            /** Unexamined */
+            unexamined: components["schemas"]["UnexaminedOut"][] | null;
         };
         /** CriterionOut */
         CriterionOut: {
@@ -1251,7 +1286,7 @@ export interface components {
              * Gate
              * @enum {string}
              */
-            gate: "fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation";
+            gate: "fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation" | "infection_doubt" | "achilles_doubt" | "unstable_doubt";
         };
         /** HistoryPart */
         HistoryPart: {
@@ -1504,7 +1539,7 @@ export interface components {
              * Gate
              * @enum {string}
              */
-            gate: "fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation";
+            gate: "fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation" | "infection_doubt" | "achilles_doubt" | "unstable_doubt";
             /**
              * Side
              * @enum {string}
@@ -1519,7 +1554,7 @@ export interface components {
              * Gate
              * @enum {string}
              */
-            gate: "fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation";
+            gate: "fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation" | "infection_doubt" | "achilles_doubt" | "unstable_doubt";
             /**
              * Side
              * @enum {string}
@@ -1593,6 +1628,8 @@ export interface components {
             differences: components["schemas"]["DifferenceOut"][];
             /** Next */
             next: components["schemas"]["NextOut"][];
+            /** Ask */
+            ask: components["schemas"]["AskOut"][] | null;
             /** Criteria */
             criteria: components["schemas"]["CriterionOut"][];
             /** Changes */
@@ -2297,6 +2334,38 @@ export interface components {
             seen: components["schemas"]["Seen"][];
             /** Steps */
             steps: components["schemas"]["Step"][];
+        };
+        /**
+         * TodayOut
+         * @description A signed record as today's rules read it: which they are, what they ask, what they would change.
+         */
+        TodayOut: {
+            /** Rules */
+            rules: string;
+            /** Fingerprint */
+            fingerprint: string;
+            /** Ask */
+            ask: components["schemas"]["AskOut"][];
+            /** Unexamined */
+            unexamined: components["schemas"]["UnexaminedOut"][];
+            /** Differences */
+            differences: components["schemas"]["DifferenceMade"][];
+        };
+        /** UnexaminedOut */
+        UnexaminedOut: {
+            /** Structure */
+            structure: string;
+            /** Name */
+            name: string;
+            /** Side */
+            side: ("left" | "right") | null;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "not_recorded" | "held" | "declined";
+            /** Tests */
+            tests: string[];
         };
         /** UserEdit */
         UserEdit: {
@@ -3205,6 +3274,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SignedOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_signature_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayOut"];
                 };
             };
             /** @description Refused, with the path of each fault */

@@ -5,7 +5,17 @@ import { fieldsOf, placeKey, placeOf, withChanges } from "./fields";
 import { benchKey } from "./keys";
 import { backspace, isBelow, nextTrial, press, setBelow } from "./pad";
 import { questionAfter, questionsOf, rowsOf, stepsFor, twinOf } from "./questions";
-import { actionWords, ageOn, dayWords, differenceWords, findingSide, toDo, today } from "./wording";
+import {
+  actionWords,
+  ageOn,
+  dayWords,
+  differenceWords,
+  dueWords,
+  findingSide,
+  questionWords,
+  toDo,
+  today,
+} from "./wording";
 
 const measure = (code: string, more: Partial<Measure> = {}) => ({ code, ...more }) as Measure;
 
@@ -183,6 +193,7 @@ describe("urgent actions", () => {
     gates: {},
     retakes: {},
     criteria: {},
+    questions: { "onset.kind": "Did it begin suddenly or gradually?" },
   };
   const action = (code: string, urgency: "emergency" | "recheck") => ({
     code,
@@ -198,6 +209,18 @@ describe("urgent actions", () => {
     expect(actionWords(found, catalogue)).toBe("Clot in doubt");
     expect(toDo("emergency")).toContain("emergency number");
     expect(toDo("refer")).toBe("");
+  });
+
+  it("name the days they are due by", () => {
+    const due = { from: null, to: "2026-09-28" };
+    expect(dueWords(due)).toBe("By 28 Sept 2026. ");
+    expect(dueWords({ ...due, from: "2026-09-21" })).toBe("21 Sept 2026 to 28 Sept 2026. ");
+    expect(dueWords({ from: null, to: null })).toBe("");
+  });
+
+  it("ask what is missing in words that can be read out", () => {
+    expect(questionWords(catalogue, "onset.kind")).toContain("suddenly");
+    expect(questionWords(catalogue, "symptoms.new_one")).toBe("New one");
   });
 
   it("stay readable without a name", () => {

@@ -35,6 +35,26 @@ export const criterionWords = (catalogue: Catalogue, code: string): string =>
 export const flagName = (catalogue: Catalogue, code: string): string =>
   catalogue.flag_names[code] ?? readable(code.replace(".", " "));
 
+/** A question of the story, as it can be read out. */
+export const questionWords = (catalogue: Catalogue, item: string): string =>
+  catalogue.questions[item] ?? capital(readable(item.split(".").at(-1) ?? item));
+
+type Unexamined = NonNullable<Reading["coverage"]["unexamined"]>[number];
+
+const WHY_NOT: Record<Unexamined["why"], string> = {
+  not_recorded: "",
+  held: "(held)",
+  declined: "(declined)",
+};
+
+export const notExaminedWhy = (why: Unexamined["why"]): string => WHY_NOT[why];
+
+/** When an action is due: a stretch of days, a last day, or nothing said. */
+export function dueWords(action: { from: string | null; to: string | null }): string {
+  if (action.from && action.to) return `${dayWords(action.from)} to ${dayWords(action.to)}. `;
+  return action.to ? `By ${dayWords(action.to)}. ` : "";
+}
+
 const STATES: Record<Reading["criteria"][number]["state"], string> = {
   met: "Met:",
   not_met: "Not met:",

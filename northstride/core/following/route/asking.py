@@ -12,6 +12,7 @@ from typing import Any, Literal
 from northstride.core.catalogue import Position, Test
 from northstride.core.examination import Complaint
 from northstride.core.examination.case import Case
+from northstride.core.following.offered import may_be_offered
 from northstride.core.judging import Judgement
 from northstride.core.rules.onset import fresh
 from northstride.core.sides import SIDES, Side
@@ -27,6 +28,7 @@ ASK_CONDITIONS = frozenset(
 )
 NOT_ASKED = "The story does not ask for it."
 DONE = "Done."
+URGENT_FIRST = "Something urgent comes first."
 Stage = Literal["safety", "first", "middle", "last"]
 STAGES: tuple[Stage, ...] = ("safety", "first", "middle", "last")
 
@@ -58,7 +60,7 @@ def route_data() -> Mapping[str, Any]:
 def asked_tests(judged: Judgement) -> tuple[tuple[Wanted, ...], tuple[LeftOut, ...]]:
     """What is wanted in the order of the asks, and everything else with its reason."""
     case = judged.case
-    reasons = _reasons(case)
+    reasons = {**_reasons(case), **_asked_first(judged)}
     wanted: list[Wanted] = []
     left: list[LeftOut] = []
     for code, test in case.catalogue.tests.items():
@@ -74,6 +76,11 @@ def asked_tests(judged: Judgement) -> tuple[tuple[Wanted, ...], tuple[LeftOut, .
     return tuple(wanted), tuple(left)
 
 
+def _asked_first(judged: Judgement) -> dict[str, tuple[bool, str]]:
+    """What the rules ask before anything else is on the route for safety, whatever the story says."""
+    return {item.test: (True, item.why) for item in reversed(judged.asked) if item.rule is not None}
+
+
 def _reasons(case: Case) -> dict[str, tuple[bool, str]]:
     """Each test asked for: whether for safety, and the first reason given."""
     if case.exam.purpose == "teaching":
@@ -85,13 +92,19 @@ def _reasons(case: Case) -> dict[str, tuple[bool, str]]:
             for code in ask["tests"]:
                 if code in case.catalogue.tests:
                     found.setdefault(code, (bool(ask.get("safety")), ask["why"]))
-    for code in case.catalogue.plan_for(case.exam.purpose):
+    # A plan somebody made stands in place of what the catalogue plans for the purpose.
+    for code in case.exam.planned or case.catalogue.plan_for(case.exam.purpose):
         found.setdefault(code, (False, route_data()["planned"]))
     return found
 
 
+def tests_called_for(case: Case) -> frozenset[str]:
+    """Every test the purpose and the story ask for, done or not, held or not."""
+    return frozenset(_reasons(case))
+
+
 def _of_the_region(case: Case) -> Sequence[str]:
-    complaint = case.exam.intake.complaint
+    complaint = case.complaint
     if complaint is None or complaint.region == "none":
         return tuple(case.catalogue.tests)
     family = REGION_FAMILY[complaint.region]
@@ -103,7 +116,7 @@ def _with_usual_region(case: Case) -> Case:
     usual = route_data()["usual_region"].get(case.exam.purpose)
     if usual is None or case.has_complaint:
         return case
-    told = case.exam.intake.complaint
+    told = case.complaint
     complaint = Complaint(usual, told.side if told else None, told.sites if told else ())
     return replace(case, exam=replace(case.exam, intake=replace(case.exam.intake, complaint=complaint)))
 
@@ -111,7 +124,7 @@ def _with_usual_region(case: Case) -> Case:
 def _holds(case: Case, ask: Mapping[str, Any]) -> bool:
     """Whether every condition of an ask holds. What the story does not say does not hold."""
     intake = case.exam.intake
-    complaint, onset = intake.complaint, intake.onset
+    complaint, onset = case.complaint, intake.onset
     sites = set(complaint.sites) if complaint else set()
     conditions: Mapping[str, Callable[[Any], bool]] = {
         "purposes": lambda want: case.exam.purpose in want,
@@ -159,16 +172,25 @@ def _sides_left(judged: Judgement, test: Test) -> tuple[Side, ...] | LeftOut:
     """The sides that are neither held for good nor done."""
     case = judged.case
     if test.sides == "both":
+        if not may_be_offered(judged, test.code, None):
+            return LeftOut(test.code, URGENT_FIRST)
         if gate := _held_for_good(judged, test, None):
             return _held(test, gate)
-        return LeftOut(test.code, DONE) if case.entry(test.code, None) else ()
+        done = any(case.entries(test.code, lane) for lane in (None, *SIDES))
+        return LeftOut(test.code, DONE) if done else ()
     gates = {side: _held_for_good(judged, test, side) for side in SIDES}
     free = [side for side, gate in gates.items() if gate is None]
     shut = next((gate for gate in gates.values() if gate is not None), None)
     if not free and shut is not None:
         return _held(test, shut)
-    undone = tuple(side for side in free if not _recorded(case, test, side))
-    return undone or LeftOut(test.code, DONE)
+    undone = tuple(side for side in free if _asked(judged, test, side) or not _recorded(case, test, side))
+    offered = tuple(side for side in undone if may_be_offered(judged, test.code, side))
+    return offered or LeftOut(test.code, URGENT_FIRST if undone else DONE)
+
+
+def _asked(judged: Judgement, test: Test, side: Side) -> bool:
+    """A rule still asks for a part of it, though something of it stands."""
+    return any((item.test, item.side) == (test.code, side) for item in judged.asked)
 
 
 def _held(test: Test, gate: Gate) -> LeftOut:

@@ -56,7 +56,7 @@ def make_route(exam: Examination, catalogue: Catalogue, context: Context) -> Rou
     """Safety first, then the story's tests with the fewest turns. The same input gives the same route."""
     judged = judge(exam, catalogue, context)
     wanted, left_out = asked_tests(judged)
-    first = first_side_of(exam.intake.complaint, judged.case.schools["first_side"])
+    first = first_side_of(judged.case.complaint, judged.case.schools["first_side"])
     start = judged.case.schools["start"]
     visits = [visit for item in wanted for visit in _visits(item, first)]
     by_stage = [[visit for visit in visits if visit.wanted.stage == stage] for stage in STAGES]

@@ -133,9 +133,18 @@ def _equalled(case: Case, finding: Finding, side: Side) -> bool:
 
 
 def _same(case: Case) -> str:
+    return "The same on both sides: constitutional." if _loose_jointed(case) else "The same on both sides."
+
+
+def _loose_jointed(case: Case) -> bool:
+    """H14: the nine-point score by age (Malfait 2017); age not known: as for adults up to 50."""
     score = case.on(None).grade(HYPERMOBILITY, "score")
-    loose = score is not None and score >= LIMIT["loose_jointed_from"]
-    return "The same on both sides: constitutional." if loose else "The same on both sides."
+    if score is None:
+        return False
+    if case.age is not None and case.age < LIMIT["loose_jointed_child_below"]:
+        return score >= LIMIT["loose_jointed_child_from"]
+    older = case.age is not None and case.age > LIMIT["loose_jointed_older_beyond"]
+    return score >= LIMIT["loose_jointed_older_from" if older else "loose_jointed_from"]
 
 
 def sprains_before(case: Case, side: Side) -> tuple[int, str]:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
-from northstride.core.findings import Finding, Reason, Settle, Step, Strength, Urgency
+from northstride.core.findings import Finding, GateRaised, Reason, Settle, Step, Strength, Urgency
 from northstride.core.norms import limits
 from northstride.core.rules.ankle.laxity import (
     EARLY_SOURCE,
@@ -18,7 +18,7 @@ from northstride.core.rules.ankle.laxity import (
     sore,
     sprains_before,
 )
-from northstride.core.rules.danger.bone import bone_clear
+from northstride.core.rules.danger.bone_stress import bone_clear
 from northstride.core.rules.onset import days_since_onset
 from northstride.core.rules.pain import hurts_at
 from northstride.core.rules.palpation import tender_points
@@ -141,6 +141,14 @@ def syndesmosis_by_count(case: Case) -> Iterator[Finding]:
                 ("Sman 2015",),
                 urgency,
             )
+
+
+def syndesmosis_gate(case: Case) -> Iterator[GateRaised]:
+    """A2: strong, before any cap: no weight goes on it."""
+    strong = {found.side for found in syndesmosis_by_count(case) if found.strength is Strength.STRONG}
+    for side in SIDES:
+        if side in strong:
+            yield GateRaised("unstable_doubt", side)
 
 
 def _settles_syndesmosis(test: str) -> tuple[Settle, ...]:

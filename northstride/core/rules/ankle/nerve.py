@@ -7,19 +7,19 @@ from dataclasses import replace
 
 from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
-from northstride.core.findings import Finding, Next, Reason, Settle, Strength, Urgency
+from northstride.core.findings import Finding, Next, Question, Reason, Settle, Strength, Urgency
 from northstride.core.measuring.strength_grade import at_most
-from northstride.core.rules.onset import sudden
-from northstride.core.rules.pain import hurts
+from northstride.core.norms import limits
+from northstride.core.rules.limp import GAIT
+from northstride.core.rules.onset import SUDDEN_OR_GRADUAL, kind_unknown, sudden
+from northstride.core.rules.pain import hurts, hurts_at
 from northstride.core.sides import SIDES, Side
 
+LIMIT = limits("ankle")
+
 SENSATION, TINEL, SPREAD = "ankle.sensation", "ankle.tinel", "ankle.toe_spread"
-DORSIFLEXION, GAIT, LUMBAR, WEB = (
-    "ankle.resisted.dorsiflexion",
-    "hip.gait",
-    "lumbar.screen",
-    "foot.web_squeeze",
-)
+DORSIFLEXION, LUMBAR, WEB = "ankle.resisted.dorsiflexion", "lumbar.screen", "foot.web_squeeze"
+PLATE = "foot.plantar_plate"
 FIELDS = ("superficial_peroneal", "deep_peroneal", "sural", "saphenous")
 TUNNEL_FIELDS = ("medial_plantar", "lateral_plantar", "medial_calcaneal")
 TUNNEL, PERONEAL = "nerve.tarsal_tunnel", "nerve.common_peroneal"
@@ -42,10 +42,19 @@ def _nerve(
     entry: Entry,
     says: str,
     urgency: Urgency = Urgency.REFER,
+    within_days: int | None = None,
 ) -> Finding:
-    because = Reason(entry.at, "A14", says)
     return Finding(
-        code, side, strength, because, entry.test, None, _against(case), urgency=urgency, key=entry.key
+        code,
+        side,
+        strength,
+        Reason(entry.at, "A14", says),
+        entry.test,
+        None,
+        _against(case),
+        urgency=urgency,
+        within_days=within_days,
+        key=entry.key,
     )
 
 
@@ -92,24 +101,39 @@ def tarsal_tunnel(case: Case) -> Iterator[Finding]:
 
 
 def foot_drops(case: Case) -> Iterator[Finding]:
-    """A14: weak dorsiflexion with Tinel at the fibular neck or steppage; a sudden drop by itself."""
+    """A14: grade 3 or less in lifting the foot, at once when sudden; up to 4 with Tinel or steppage."""
     for side in SIDES:
         entry = case.entry(DORSIFLEXION, side)
-        grade = entry.value("grade", side) if entry else None
-        if entry is None or not isinstance(grade, str):
+        if entry is None:
             continue
-        if sudden(case) and at_most(grade, "3"):
-            says = "The foot dropped suddenly."
-            yield _nerve(case, PERONEAL, side, Strength.LIKELY, entry, says, Urgency.SAME_DAY)
-        elif at_most(grade, "4") and (_tinel(case, "fibular_neck", side) or _steppage(case, side)):
+        if lifts_at_most(case, side, "3"):
+            urgent = sudden(case)
+            says = "The foot dropped suddenly." if urgent else "Lifting the foot is weak, grade 3 or less."
+            urgency = Urgency.SAME_DAY if urgent else Urgency.REFER
+            days = None if urgent else int(LIMIT["foot_drop_days"])
+            found = _nerve(case, PERONEAL, side, Strength.LIKELY, entry, says, urgency, days)
+            yield replace(found, no_training_for=("weakness.ankle_dorsiflexors",))
+        elif lifts_at_most(case, side, "4") and (_tinel(case, "fibular_neck", side) or _steppage(case, side)):
             says = "Lifting the foot is weak, and the nerve at the fibular neck agrees."
             yield _nerve(case, PERONEAL, side, Strength.LIKELY, entry, says)
 
 
+def lifts_at_most(case: Case, side: Side, most: str) -> bool:
+    grade = case.value(DORSIFLEXION, "grade", side)
+    return isinstance(grade, str) and at_most(grade, most)
+
+
+def foot_drop_question(case: Case) -> Iterator[Question]:
+    """A14: a foot that dropped suddenly is seen the same day."""
+    dropped = any(lifts_at_most(case, side, "3") for side in SIDES)
+    if dropped and kind_unknown(case) and not sudden(case):
+        yield Question("onset.kind", SUDDEN_OR_GRADUAL)
+
+
 def _steppage(case: Case, side: Side) -> bool:
-    pattern = case.value(GAIT, "pattern", None)
     told = (case.value(GAIT, "steppage", lane) for lane in (side, None))
-    return True in told or (isinstance(pattern, tuple) and "steppage" in pattern)
+    seen = (case.on(lane).listed(GAIT, "pattern") or () for lane in (side, None))
+    return True in told or any("steppage" in pattern for pattern in seen)
 
 
 def screen_the_back(case: Case) -> Iterator[Next]:
@@ -119,15 +143,29 @@ def screen_the_back(case: Case) -> Iterator[Next]:
         yield Next(LUMBAR, None, "A nerve sign: is it the low back?")
 
 
+def _pinched_between(entry: Entry, side: Side) -> bool:
+    """Pain of the squeeze, though not at a toe joint, or a click."""
+    at_the_joint = hurts_at(entry, "lesser_mtp")
+    positive = hurts(entry) or entry.value("result", side) == "positive"
+    return (positive and not at_the_joint) or entry.value("click", side) is True
+
+
 def web_space(case: Case) -> Iterator[Finding]:
     """F5: web squeeze painful or clicking, likely with the space known, possible without."""
     for side in SIDES:
         for entry in case.entries(WEB, side):
-            positive = hurts(entry) or entry.value("result", side) == "positive"
-            if not (positive or entry.value("click", side) is True):
+            if not _pinched_between(entry, side):
                 continue
             space = entry.value("space", side)
             strength = Strength.POSSIBLE if space is None else Strength.LIKELY
             says = "Squeezing the forefoot hurts or clicks" + (f" in space {space}." if space else ".")
             because = Reason(entry.at, "F5", says)
             yield Finding("nerve.interdigital", side, strength, because, WEB, None, key=entry.key)
+
+
+def toe_joint_instead(case: Case) -> Iterator[Next]:
+    """F5: a squeeze that hurts at a toe joint asks for the plate below it."""
+    for side in SIDES:
+        hurt = any(hurts_at(entry, "lesser_mtp") for entry in case.entries(WEB, side))
+        if hurt and not case.entries(PLATE, side):
+            yield Next(PLATE, side, "The squeeze hurts at a toe joint: does its plate hold?")

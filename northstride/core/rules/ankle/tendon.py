@@ -1,17 +1,17 @@
-"""A11, A15, A16: Achilles, tibialis posterior, peroneal tendons, and how the ankle is controlled."""
+"""A15, A16: tibialis posterior, peroneal tendons, and how the ankle is controlled."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
-from northstride.core.findings import Cap, Finding, Reason, Retake, Settle, Strength, Urgency
+from northstride.core.findings import Finding, Reason, Settle, Strength
 from northstride.core.measuring.measurement import less_than
 from northstride.core.norms import limits
+from northstride.core.rules.ankle.achilles import foot_does_not_move, tendon_gives_partly
+from northstride.core.rules.foot.midfoot import midfoot_gives
 from northstride.core.rules.foot.shape import heel_leans_out
 from northstride.core.rules.hip.function import weak_by_grade, weak_by_symmetry
-from northstride.core.rules.onset import days_since_onset
 from northstride.core.rules.pain import hurts, hurts_at
 from northstride.core.rules.palpation import tender_points
 from northstride.core.rules.symmetry import weaker_side
@@ -19,120 +19,22 @@ from northstride.core.sides import SIDES, Side
 
 LIMIT = limits("ankle")
 
-SQUEEZE, TONE, GAP = "ankle.calf_squeeze", "ankle.resting_tone", "ankle.achilles_gap"
-PALPATION, LOOK, RISE, PERONEAL = "ankle.palpation", "ankle.look", "ankle.heel_rise", "ankle.peroneal"
+PALPATION, RISE, PERONEAL = "ankle.palpation", "ankle.heel_rise", "ankle.peroneal"
 INVERSION, EVERSION, STANDING = "ankle.resisted.inversion", "ankle.resisted.eversion", "foot.standing"
 BALANCE, REACH, SIDE_HOP = "ankle.balance", "ankle.reach", "ankle.side_hop"
-RUPTURE, ACHILLES, TIBIALIS = "tendon.achilles_rupture", "tendon.achilles", "tendon.tibialis_posterior"
-CONTROL = "control.ankle"
-POPPED = frozenset({"heard_pop", "cannot_push_off"})
-TRIAD = ("Garras 2012", "Maffulli 1998")
-
-
-def _moves(case: Case, side: Side) -> object:
-    return case.value(SQUEEZE, "foot_moves", side)
-
-
-def _checked(case: Case, side: Side) -> bool:
-    return case.on(side).ticked(SQUEEZE, "passive_range_checked")
-
-
-def _slack(case: Case, side: Side) -> list[tuple[Entry, str]]:
-    """Less resting tone and a gap: what an old rupture still shows."""
-    found = []
-    tone, gap = case.entry(TONE, side), case.entry(GAP, side)
-    if tone is not None and tone.value("tone", side) == "less_plantarflexed":
-        found.append((tone, "The foot hangs with less tone."))
-    if gap is not None and gap.value("gap", side) is True:
-        found.append((gap, "A gap is felt in the tendon."))
-    return found
-
-
-def foot_does_not_move(case: Case) -> Iterator[Finding]:
-    """A11: a squeeze that does not move the foot; with less tone or a gap, two of the agreed triad."""
-    for side in SIDES:
-        squeeze = case.entry(SQUEEZE, side)
-        if squeeze is None or _moves(case, side) != "none":
-            continue
-        slack = _slack(case, side)
-        strength = Strength.STRONG if slack else Strength.LIKELY
-        reasons = [(squeeze, "Squeezing the calf does not move the foot."), *slack]
-        against: tuple[str, ...] = ()
-        if not _checked(case, side):
-            strength, against = Strength.POSSIBLE, ("Whether the foot moves passively was not checked.",)
-        for entry, says in reasons:
-            yield _rupture(side, entry, says, strength, Urgency.SAME_DAY, against)
-
-
-def _rupture(
-    side: Side, entry: Entry, says: str, strength: Strength, urgency: Urgency, against: tuple[str, ...] = ()
-) -> Finding:
-    because = Reason(entry.at, "A11", says)
-    return Finding(RUPTURE, side, strength, because, entry.test, None, against, (), TRIAD, urgency)
-
-
-def tendon_gives_partly(case: Case) -> Iterator[Finding]:
-    """A11: a weak squeeze, or less tone or a gap though it moves or was not done: partial or old.
-
-    With a pop or no push-off and an onset of up to 14 days, or undated, likely and the same day.
-    """
-    days = days_since_onset(case)
-    recent = days is None or days <= LIMIT["rupture_days_up_to"]
-    acute = recent and bool(POPPED & case.exam.intake.symptoms)
-    strength = Strength.LIKELY if acute else Strength.POSSIBLE
-    urgency = Urgency.SAME_DAY if acute else Urgency.REFER
-    for side in SIDES:
-        moves, squeeze = _moves(case, side), case.entry(SQUEEZE, side)
-        if moves == "none":
-            continue
-        signs = _slack(case, side)
-        if squeeze is not None and moves == "weak" and _moves(case, side.other) != "weak":
-            signs.insert(0, (squeeze, "Squeezing the calf moves the foot weakly."))
-        for entry, says in signs:
-            yield _rupture(side, entry, says, strength, urgency)
-
-
-def unchecked_squeeze(case: Case, _findings: object) -> Iterator[Cap]:
-    """A11: without the passive check a foot that does not move stays possible; what to do stays."""
-    for side in SIDES:
-        if _moves(case, side) == "none" and not _checked(case, side):
-            says = "Whether the foot moves passively was not checked."
-            yield Cap(RUPTURE, side, Strength.POSSIBLE, says)
-
-
-def check_passive_range(case: Case) -> Iterator[Retake]:
-    """A11: a squeeze that does not move an unchecked foot is done again."""
-    for side in SIDES:
-        if _moves(case, side) == "none" and not _checked(case, side):
-            yield Retake(SQUEEZE, side, "passive_range_unchecked")
-
-
-def achilles_sore(case: Case) -> Iterator[Finding]:
-    """A11: pain with a brisk foot, a tender or a thickened tendon possible; tender and thickened likely."""
-    for side in SIDES:
-        squeeze, look = case.entry(SQUEEZE, side), case.entry(LOOK, side)
-        if squeeze is not None and _moves(case, side) == "brisk" and hurts(squeeze):
-            because = Reason(squeeze.at, "A11", "The calf squeeze hurts, and the foot moves.")
-            yield Finding(ACHILLES, side, Strength.POSSIBLE, because, SQUEEZE)
-        tender = _tender_achilles(case, side)
-        thick = look if look is not None and look.value("achilles_thickening", side) is True else None
-        strength = Strength.LIKELY if tender and thick else Strength.POSSIBLE
-        for entry, says in ((tender, "The tendon is tender."), (thick, "The tendon is thickened.")):
-            if entry is not None:
-                yield Finding(ACHILLES, side, strength, Reason(entry.at, "A11", says), entry.test)
-
-
-def _tender_achilles(case: Case, side: Side) -> Entry | None:
-    gap = case.entry(GAP, side)
-    if gap is not None and gap.value("tender", side) is True:
-        return gap
-    return case.entry(PALPATION, side) if "achilles" in tender_points(case, side) else None
+TIBIALIS, CONTROL = "tendon.tibialis_posterior", "control.ankle"
 
 
 def heel_does_not_turn_in(case: Case) -> Iterator[Finding]:
-    """A15: no rise, or no turn or arch in it; with a flat foot or a sore tendon likely."""
+    """A15: no rise, or no turn or arch in it; with a flat foot or a sore tendon likely.
+
+    Not beside a torn Achilles or a midfoot that gives: those stop a rise by themselves.
+    """
+    stopped = (*foot_does_not_move(case), *tendon_gives_partly(case), *midfoot_gives(case))
     for side in SIDES:
         entry = case.entry(RISE, side)
+        if any(finding.side is side for finding in stopped):
+            continue
         count = case.number(RISE, "count", side)
         failing = []
         if count is not None and count.value == 0:
@@ -166,19 +68,28 @@ def _tibialis_agrees(case: Case, side: Side) -> str:
 
 
 def rises_less(case: Case) -> Iterator[Finding]:
-    """A15: under 20 rises, or under 90 % of the other side."""
+    """A15: fewer rises than by age (20, from 40: 15, from 60: 10), or under 90 % of the other side."""
+    least = _fewest_rises(case)
     code = "weakness.ankle_plantarflexors"
     counts = [case.number(RISE, "count", side) for side in SIDES]
     for side, found in zip(SIDES, counts, strict=True):
-        if found is not None and less_than(found.value, LIMIT["heel_rises_below"]):
+        if found is not None and less_than(found.value, least):
             because = Reason(found.at, "A15", f"{found.value:g} heel rises.")
             yield Finding(code, side, Strength.POSSIBLE, because, RISE, "count")
     yield from _less_than_other(case, RISE, code, "A15", "rises")
 
 
+def _fewest_rises(case: Case) -> float:
+    age = case.age
+    if age is not None and age >= LIMIT["heel_rises_oldest_from"]:
+        return LIMIT["heel_rises_below_oldest"]
+    older = age is not None and age >= LIMIT["heel_rises_older_from"]
+    return LIMIT["heel_rises_below_older" if older else "heel_rises_below"]
+
+
 def _less_than_other(case: Case, test: str, code: str, rule: str, what: str) -> Iterator[Finding]:
     counts = [case.number(test, "count", side) for side in SIDES]
-    found = weaker_side(case, *(each.value if each else None for each in counts))
+    found = weaker_side(*(each.value if each else None for each in counts))
     if found is not None:
         side, index = found
         entry = case.entry(test, side)

@@ -7,14 +7,24 @@ from collections.abc import Iterator
 from northstride.core.examination import History
 from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
-from northstride.core.measuring.measurement import less_than, more_than
+from northstride.core.measuring.measurement import less_than
 from northstride.core.norms import limits
-from northstride.core.rules.onset import fresh
+from northstride.core.rules.onset import (
+    LOOK,
+    PULSES,
+    cold,
+    fresh,
+    pulses,
+    short_of_blood_if_injured,
+    slow_to_refill,
+)
 from northstride.core.sides import SIDES, Side
 
 LIMIT = limits("bone_and_blood")
 
-CLOT, PULSES, COMPARTMENT, LOOK = "leg.clot", "ankle.pulses", "leg.compartment", "ankle.look"
+CLOT, COMPARTMENT = "leg.clot", "leg.compartment"
+CALF_SITES = frozenset({"calf", "posterior_thigh"})
+WEAKER = "A pulse is weaker than on the other side."
 THROMBOSIS, PERFUSION = "vascular.deep_vein_thrombosis", "vascular.perfusion"
 ONE_POINT = (
     "cancer",
@@ -111,46 +121,72 @@ def _larger_by(case: Case, side: Side) -> Iterator[float]:
 
 
 def clot_gate(case: Case) -> Iterator[GateRaised | Next]:
-    """A12: any clot flag holds the calf; a calf complaint without the test asks it first."""
+    """A12: any clot flag holds the calf; where a clot is thinkable the check is asked before all else."""
     for finding in clot(case):
         if finding.side is not None:
             yield GateRaised("clot_doubt", finding.side)
     for side in SIDES:
-        if case.entry(CLOT, side) is not None and clot_points(case, side)[1]:
-            yield Next(CLOT, side, "Items of the clot check are not answered.")
-    complaint = case.exam.intake.complaint
-    if complaint is not None and "calf" in complaint.sites:
-        for side in [side for side in case.complaint_sides if side] or SIDES:
-            if case.entry(CLOT, side) is None:
-                yield Next(CLOT, side, "Calf pain: the clot check comes first.")
+        if case.entry(CLOT, side) is not None:
+            if clot_points(case, side)[1]:
+                yield Next(CLOT, side, "Items of the clot check are not answered.", "A12")
+        elif _clot_is_thinkable(case, side):
+            yield Next(CLOT, side, "A clot is thinkable here: the clot check comes first.", "A12")
+
+
+def _clot_is_thinkable(case: Case, side: Side) -> bool:
+    """A complaint of leg, calf or back of the thigh; a swollen calf; anything in a leg lately operated."""
+    complaint = case.complaint
+    here = complaint is not None and case.has_complaint and side in case.sides_of_complaint
+    told = complaint is not None and (complaint.region == "leg" or bool(CALF_SITES & {*complaint.sites}))
+    sites = case.on(side).listed(LOOK, "swelling_site") or ()
+    amount = case.on(side).grade(LOOK, "swelling")
+    swollen = bool(sites) or bool(amount) or (here and "swelling" in case.exam.intake.symptoms)
+    return (here and told) or "calf" in sites or ((here or swollen) and _operated(case, side))
+
+
+def _operated(case: Case, side: Side) -> bool:
+    """Surgery or replacement within twelve weeks, or nobody knows when, on this leg or nobody knows which."""
+    lately = (
+        item
+        for item in case.exam.intake.history
+        if item.side in (side, "both", None) and item.kind in ("surgery", "hip_replacement")
+    )
+    return any(
+        (item.weeks_ago is None and item.date is None) or _recent_surgery(case, item) for item in lately
+    )
 
 
 def no_blood(case: Case) -> Iterator[Finding]:
-    """A13: pulse, skin and refill after a fresh injury."""
-    if not fresh(case):
-        return
+    """A13: no pulse in a cold foot at any time; pulse, skin and refill after a fresh injury."""
     for side in SIDES:
         entry = case.entry(PULSES, side)
         if entry is None:
             continue
-        pulses = [case.value(PULSES, name, side) for name in ("dorsalis_pedis", "posterior_tibial")]
-        refill = case.number(PULSES, "refill", side)
-        slow = refill is not None and more_than(refill.value, LIMIT["refill_beyond"])
-        cold = case.on(side).chose(PULSES, "skin", "cool", "pale")
-        if "absent" in pulses or ("weak" in pulses and (cold or slow)) or (cold and slow):
+        missing = "absent" in pulses(case, side)
+        if missing and (cold(case, side) or slow_to_refill(case, side)):
+            because = Reason(entry.at, "A13", "No pulse, and the foot is cold, pale or slow to refill.")
+            yield Finding(PERFUSION, side, Strength.STRONG, because, PULSES, urgency=Urgency.EMERGENCY)
+        elif fresh(case) and short_of_blood_if_injured(case, side):
             because = Reason(entry.at, "A13", "Too little blood reaches the foot after this injury.")
             yield Finding(PERFUSION, side, Strength.STRONG, because, PULSES, urgency=Urgency.EMERGENCY)
-        elif _weaker_than_other(case, side):
-            because = Reason(entry.at, "A13", "A pulse is weaker than on the other side.")
+        elif missing or _weaker_than_other(case, side):
+            says = "A pulse is missing in a foot that is not cold." if missing else WEAKER
+            because = Reason(entry.at, "A13", says)
             yield Finding(PERFUSION, side, Strength.POSSIBLE, because, PULSES, urgency=Urgency.REFER)
 
 
 def _weaker_than_other(case: Case, side: Side) -> bool:
-    pairs = (
-        (case.value(PULSES, name, side), case.value(PULSES, name, side.other))
-        for name in ("dorsalis_pedis", "posterior_tibial")
+    return any(
+        pair == ("weak", "strong") for pair in zip(pulses(case, side), pulses(case, side.other), strict=True)
     )
-    return any(pair == ("weak", "strong") for pair in pairs)
+
+
+def skin_and_refill_asked(case: Case) -> Iterator[Next]:
+    """A13: a missing pulse says how much only beside skin and refill."""
+    for side in SIDES:
+        known = case.value(PULSES, "skin", side) is not None and case.number(PULSES, "refill", side)
+        if "absent" in pulses(case, side) and not known and not cold(case, side):
+            yield Next(PULSES, side, "A pulse is missing: write skin and refill.", "A13")
 
 
 def tense_leg(case: Case) -> Iterator[Finding]:

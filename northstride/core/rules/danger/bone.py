@@ -1,4 +1,4 @@
-"""A1 to A1d: which bone answers to being shaken, pressed or loaded. Reads every entry."""
+"""A1, A1b and A1d: which bone answers to being shaken, or hurts after an injury. Reads every entry."""
 
 from __future__ import annotations
 
@@ -6,11 +6,10 @@ from collections.abc import Iterator
 
 from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
-from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
+from northstride.core.findings import Finding, GateRaised, Next, Question, Reason, Strength, Urgency
 from northstride.core.norms import limits
-from northstride.core.rules.danger.fracture_rule import fracture_questions, fracture_rule
-from northstride.core.rules.onset import sudden
-from northstride.core.rules.pain import HOPS, answers, hurts, hurts_at
+from northstride.core.rules.onset import SUDDEN_OR_GRADUAL, kind_unknown, sudden
+from northstride.core.rules.pain import hurts_at
 from northstride.core.rules.palpation import STEPS, palpated_at, tender_points
 from northstride.core.sides import SIDES, Side
 
@@ -20,7 +19,7 @@ PERCUSSION = "ankle.percussion"
 SHAKING = (PERCUSSION, "ankle.tuning_fork", "ankle.bump")
 SPRING = "ankle.fibula_spring"
 UPPER_LEG = frozenset({"hip", "groin", "thigh"})
-
+STIELL = ("Stiell 1995",)
 
 BONE_OF_POINT = {
     "lateral_malleolus_posterior": "fibula",
@@ -35,22 +34,6 @@ BONE_OF_POINT = {
     "metatarsal_shaft": "metatarsal",
     "navicular": "navicular",
 }
-# Bone stress at these places is seen the same day, elsewhere it is referred.
-RISKY_POINTS = frozenset({"navicular", "tibia_shaft", "fifth_metatarsal_base"})
-# A tap along the tibia is a tap on its shaft.
-RISKY_BONES = frozenset({"femur", "femoral_neck", "navicular", "tibia"})
-# Places of pain that lie on one bone.
-BONE_OF_SITE = {
-    "fibula_shaft": "fibula",
-    "fibular_head": "fibula",
-    "tibia_shaft": "tibia",
-    "heel": "calcaneus",
-    "navicular": "navicular",
-    "fifth_metatarsal_base": "metatarsal",
-    "groin": "femoral_neck",
-}
-NIGHT = "night_pain"
-NIGHT_UNRELIEVED = "night_pain_unrelieved"
 
 
 def _shaken(case: Case, side: Side) -> dict[str, list[Entry]]:
@@ -59,12 +42,12 @@ def _shaken(case: Case, side: Side) -> dict[str, list[Entry]]:
     for test in (*SHAKING, SPRING):
         for entry in case.entries(test, side):
             bone = "fibula" if test == SPRING else entry.value("bone", side)
-            if _is_positive(entry, side) and isinstance(bone, str):
+            if answers_when_shaken(entry, side) and isinstance(bone, str):
                 found.setdefault(bone, []).append(entry)
     return found
 
 
-def _is_positive(entry: Entry, side: Side) -> bool:
+def answers_when_shaken(entry: Entry, side: Side) -> bool:
     """Positive as written, or a bone that grates or gives when sprung."""
     if entry.value("result", side) == "positive":
         return True
@@ -91,25 +74,22 @@ def bone_not_named(case: Case) -> Iterator[GateRaised | Next]:
     for side in SIDES:
         for test in SHAKING:
             entry = case.entry(test, side)
-            if entry is not None and _is_positive(entry, side):
+            if entry is not None and answers_when_shaken(entry, side):
                 yield GateRaised("fracture_doubt", side, until_answered=True)
-                yield Next(test, side, "A bone answered: write which one.")
+                yield Next(test, side, "A bone answered: write which one.", "A1")
 
 
-def _injured_bone(
-    case: Case, bone: str, side: Side, strength: Strength, rule: str, says: str, urgency: Urgency
+def injured_bone(
+    bone: str, side: Side | None, strength: Strength, because: Reason, urgency: Urgency
 ) -> Finding:
-    return Finding(
-        f"fracture.{bone}", side, strength, Reason(palpated_at(case, side), rule, says), urgency=urgency
-    )
+    return Finding(f"fracture.{bone}", side, strength, because, urgency=urgency)
 
 
 def _medial_or_high_signs(case: Case, side: Side) -> bool:
     """Medial pain or tenderness, or a sign of the syndesmosis: the break may be high."""
     points = tender_points(case, side)
-    complaint = case.exam.intake.complaint
-    here = side in case.complaint_sides or case.complaint_sides == (None,)
-    told = complaint is not None and "medial" in complaint.sites and here
+    complaint = case.complaint
+    told = complaint is not None and "medial" in complaint.sites and side in case.sides_of_complaint
     pains = {e.pain.site for e in case.current_entries if e.side is side and e.pain and e.pain.present}
     loose = any(
         (grade := case.on(side).grade(test, measure)) is not None and grade >= limit
@@ -127,86 +107,86 @@ def tender_after_injury(case: Case) -> Iterator[Finding]:
     """A1b and A1d: bony points tender after a sudden injury."""
     if not sudden(case):
         return
-    same_day, refer = Urgency.SAME_DAY, Urgency.REFER
+    possible = Strength.POSSIBLE
     for side in SIDES:
-        points = tender_points(case, side)
+        points, at = tender_points(case, side), palpated_at(case, side)
         if points & {"fibular_head", "fibula_shaft"}:
-            high = _medial_or_high_signs(case, side)
-            strength = Strength.LIKELY if high else Strength.POSSIBLE
-            says = "The fibula is tender high up: look at the whole leg."
-            yield _injured_bone(case, "fibula", side, strength, "A1b", says, same_day)
+            strength = Strength.LIKELY if _medial_or_high_signs(case, side) else possible
+            because = Reason(at, "A1b", "The fibula is tender high up: look at the whole leg.")
+            yield injured_bone("fibula", side, strength, because, Urgency.SAME_DAY)
         for point in sorted(points & {"anterior_process", "talar_dome"}):
-            says = f"The {point.replace('_', ' ')} is tender after a sudden injury."
-            yield _injured_bone(case, BONE_OF_POINT[point], side, Strength.POSSIBLE, "A1b", says, refer)
+            because = Reason(at, "A1b", f"The {point.replace('_', ' ')} is tender after a sudden injury.")
+            yield injured_bone(BONE_OF_POINT[point], side, possible, because, Urgency.REFER)
         for point in sorted(points & {"calcaneus", "tibia_shaft", "metatarsal_shaft"}):
-            says = f"The {point.replace('_', ' ')} is tender after a sudden injury."
-            yield _injured_bone(case, BONE_OF_POINT[point], side, Strength.POSSIBLE, "A1d", says, same_day)
+            because = Reason(at, "A1d", f"The {point.replace('_', ' ')} is tender after a sudden injury.")
+            yield injured_bone(BONE_OF_POINT[point], side, possible, because, Urgency.SAME_DAY)
 
 
-def femur_after_injury(case: Case) -> Iterator[Finding]:
-    """A1d: a sudden hip, groin or thigh injury, and four steps are not possible now."""
-    complaint = case.exam.intake.complaint
-    if not sudden(case) or complaint is None or complaint.region not in UPPER_LEG:
+def _cannot_step(case: Case, side: Side, *, then_too: bool) -> bool:
+    leg = case.on(side)
+    return leg.chose(STEPS, "now", "no") and (not then_too or leg.chose(STEPS, "after_injury", "no"))
+
+
+def unable_after_injury(case: Case) -> Iterator[Finding]:
+    """A1d: four steps not possible after a sudden injury of hip, groin, thigh or leg."""
+    complaint = case.complaint
+    if not sudden(case) or complaint is None:
         return
     for side in SIDES:
-        if case.on(side).chose(STEPS, "now", "no"):
-            says = "A sudden injury, and four steps are not possible."
-            yield _injured_bone(case, "femur", side, Strength.POSSIBLE, "A1d", says, Urgency.SAME_DAY)
+        if complaint.region in UPPER_LEG and _cannot_step(case, side, then_too=False):
+            because = Reason(
+                palpated_at(case, side), "A1d", "A sudden injury, and four steps are not possible."
+            )
+            yield injured_bone("femur", side, Strength.POSSIBLE, because, Urgency.SAME_DAY)
+        if complaint.region == "leg" and _cannot_step(case, side, then_too=True):
+            because = Reason(palpated_at(case, side), "A1d", "Four steps were not possible then or now.")
+            yield injured_bone("tibia", side, Strength.POSSIBLE, because, Urgency.SAME_DAY)
 
 
-def bone_stress(case: Case) -> Iterator[Finding]:
-    """A1c: gradual onset, a load change, and a bone that hurts; night or hop pain says more."""
-    onset = case.exam.intake.onset
-    if onset is None or onset.kind != "gradual" or not case.exam.intake.load_change:
+def knee_after_injury(case: Case) -> Iterator[Finding]:
+    """A1d: the knee rule (Stiell 1995): no steps, a tender fibular head, or 55 and older."""
+    if not sudden(case) or not _knee_complaint(case):
         return
+    found: list[tuple[Side | None, str, str]] = []
     for side in SIDES:
-        worse = _hurts_at_night(case) or any(hurts(case.entry(hop, side)) for hop in HOPS)
-        strength = Strength.LIKELY if worse else Strength.POSSIBLE
-        for bone, risky in _sore_bones(case, side).items():
-            urgency = Urgency.SAME_DAY if risky else Urgency.REFER
-            says = f"Load went up, and the {bone.replace('_', ' ')} hurts."
-            yield _injured_bone(case, bone, side, strength, "A1c", says, urgency)
+        if _cannot_step(case, side, then_too=True):
+            found.append((side, palpated_at(case, side), "Four steps were not possible then or now."))
+        if "fibular_head" in tender_points(case, side):
+            found.append((side, palpated_at(case, side), "The fibular head is tender."))
+    if case.age is not None and case.age >= LIMIT["knee_age_from"]:
+        found += [
+            (side, "intake.complaint", f"A knee injury at {case.age}.") for side in case.complaint_sides
+        ]
+    for place, at, says in found:
+        yield Finding(
+            "fracture.knee",
+            place,
+            Strength.POSSIBLE,
+            Reason(at, "A1d", says),
+            sources=STIELL,
+            urgency=Urgency.SAME_DAY,
+        )
 
 
-def _hurts_at_night(case: Case) -> bool:
-    intake = case.exam.intake
-    return NIGHT in intake.symptoms or NIGHT_UNRELIEVED in intake.red_flags
+def _knee_complaint(case: Case) -> bool:
+    return case.complaint is not None and case.complaint.region == "knee"
 
 
-def _sore_bones(case: Case, side: Side) -> dict[str, bool]:
-    """Bones that hurt, and whether the place is a risky one."""
-    sore: dict[str, bool] = {}
-
-    def hurting(bone: str | None, *, risky: bool) -> None:
-        if bone is not None:
-            sore[bone] = sore.get(bone, False) or risky
-
-    for point in sorted(tender_points(case, side)):
-        hurting(BONE_OF_POINT.get(point), risky=point in RISKY_POINTS)
-    for bone in _sore_when_tapped(case, side):
-        if bone not in sore:
-            hurting(bone, risky=bone in RISKY_BONES)
-    if answers(case, "foot.calcaneal_squeeze", side):
-        hurting("calcaneus", risky=False)
-    if answers(case, "hip.fulcrum", side):
-        hurting("femur", risky=True)
-    for hop in HOPS:
-        entry = case.entry(hop, side)
-        site = entry.pain.site if entry and entry.pain and entry.pain.present else None
-        hurting(BONE_OF_SITE.get(site or ""), risky=site in RISKY_POINTS or site == "groin")
-    return sore
+def injury_questions(case: Case) -> Iterator[Question]:
+    """U1, A1d: what the story lacks where an injury would mean a break."""
+    if sudden(case) and _knee_complaint(case) and case.age is None:
+        yield Question("birth_date", "From 55 on a knee injury is seen the same day.")
+    if kind_unknown(case) and not sudden(case) and _an_injury_would_show(case):
+        yield Question("onset.kind", SUDDEN_OR_GRADUAL)
 
 
-def _sore_when_tapped(case: Case, side: Side) -> Iterator[str]:
-    for entry in case.entries(PERCUSSION, side):
-        bone = entry.value("bone", side)
-        if isinstance(bone, str) and (hurts(entry) or _is_positive(entry, side)):
-            yield bone
-
-
-def bone_clear(case: Case, side: Side) -> bool:
-    """No sign of a break on this side, and in a fresh injury every question answered."""
-    signs = (fracture_rule, bone_shaken, tender_after_injury, bone_stress)
-    flagged = any(finding.side is side for rule in signs for finding in rule(case))
-    asked = any(isinstance(item, GateRaised) and item.side is side for item in fracture_questions(case))
-    return not flagged and not asked
+def _an_injury_would_show(case: Case) -> bool:
+    """Whether A1d would read a break, had it begun suddenly."""
+    if case.complaint is None:
+        return False
+    region = case.complaint.region
+    if region == "knee" and (case.age is None or case.age >= LIMIT["knee_age_from"]):
+        return True
+    then_too = region not in UPPER_LEG
+    known = region in (*UPPER_LEG, "leg", "knee")
+    return known and any(_cannot_step(case, side, then_too=then_too) for side in SIDES)

@@ -6,9 +6,18 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from northstride.core.examination.case import Case
-from northstride.core.findings import Finding, GateRaised, Next, Reason, RuledDown, Strength, Urgency
+from northstride.core.findings import (
+    Finding,
+    GateRaised,
+    Next,
+    Question,
+    Reason,
+    RuledDown,
+    Strength,
+    Urgency,
+)
 from northstride.core.norms import limits
-from northstride.core.rules.onset import LOWER_LEG, days_since_onset, fresh
+from northstride.core.rules.onset import LOWER_LEG, days_since_onset, fresh, known_sudden
 from northstride.core.rules.palpation import PALPATION, STEPS, palpated_at, tender_points
 from northstride.core.sides import SIDES, Side
 
@@ -56,12 +65,11 @@ def _steps(case: Case, side: Side) -> tuple[object, object]:
 
 
 def _in_pain(case: Case, zone: Zone, side: Side) -> bool:
-    complaint = case.exam.intake.complaint
+    complaint = case.complaint
     told = complaint is not None and (
         complaint.region == zone.region or bool(zone.sites & {*complaint.sites})
     )
-    here = side in case.complaint_sides or case.complaint_sides == (None,)
-    return (told and here) or bool(zone.points & tender_points(case, side))
+    return (told and side in case.sides_of_complaint) or bool(zone.points & tender_points(case, side))
 
 
 def _positive(case: Case, zone: Zone, side: Side) -> str | None:
@@ -97,26 +105,41 @@ def fracture_rule(case: Case) -> Iterator[Finding]:
 
 
 def fracture_cleared(case: Case) -> Iterator[RuledDown]:
-    """A0: all questions answered, none positive, nothing that makes the rule unsafe."""
+    """A0: only after a sudden injury, every question answered, steps taken then or now, and no tender bone.
+
+    Not able both times clears nothing, in whatever zone the pain is.
+    """
+    if not known_sudden(case) or _uncertain(case):
+        return
     for zone in ZONES:
         for side in SIDES:
-            answered = None not in _steps(case, side) and _pressed(case, side, zone.points)
-            if answered and not _uncertain(case) and _positive(case, zone, side) is None:
-                says = "Bone not tender and four steps taken."
+            steps = _steps(case, side)
+            stepped = None not in steps and "yes" in steps
+            pressed = _pressed(case, side, zone.points)
+            if stepped and pressed and _positive(case, zone, side) is None:
+                taken = "then and now" if steps == ("yes", "yes") else "then" if steps[0] == "yes" else "now"
+                says = f"Bone pressed and not tender, four steps taken {taken}."
                 yield RuledDown(zone.code, side, (Reason(palpated_at(case, side), "A0", says),))
+
+
+def small_child_question(case: Case) -> Iterator[Question]:
+    """A0: under 6 the rule does not hold (Dowling 2009), so where the age is unknown it is asked."""
+    sore = any(_in_pain(case, zone, side) for zone in ZONES for side in SIDES)
+    if case.age is None and sore:
+        yield Question("birth_date", "Under 6 the fracture rule clears nothing.")
 
 
 def fracture_questions(case: Case) -> Iterator[GateRaised | Next]:
     """A0: a fresh injury of ankle, foot or leg holds until every question is answered."""
-    complaint = case.exam.intake.complaint
+    complaint = case.complaint
     if complaint is None or complaint.region not in LOWER_LEG or not fresh(case):
         return
     points = frozenset().union(*(zone.points for zone in ZONES))
-    for side in [side for side in case.complaint_sides if side] or SIDES:
+    for side in case.sides_of_complaint:
         steps, pressed = None not in _steps(case, side), _pressed(case, side, points)
         if not steps:
-            yield Next(STEPS, side, "Fresh injury: four steps then and now come first.")
+            yield Next(STEPS, side, "Fresh injury: four steps then and now come first.", "A0")
         if not pressed:
-            yield Next(PALPATION, side, "Fresh injury: press the bone before anything is loaded.")
+            yield Next(PALPATION, side, "Fresh injury: press the bone before anything is loaded.", "A0")
         if not (steps and pressed):
             yield GateRaised("fracture_doubt", side, until_answered=True)

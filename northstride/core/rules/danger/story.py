@@ -1,4 +1,4 @@
-"""S1 to S9: danger from the story, asked first, whatever was tested. Reads every entry."""
+"""S1 to S5, S8 and S9: danger from the story, asked first, whatever was tested. Reads every entry."""
 
 from __future__ import annotations
 
@@ -6,26 +6,30 @@ from collections.abc import Iterator
 
 from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
-from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
-from northstride.core.measuring.measurement import less_than
+from northstride.core.findings import Finding, GateRaised, Question, Reason, Strength, Urgency
+from northstride.core.measuring.strength_grade import at_most
 from northstride.core.norms import limits
-from northstride.core.rules.onset import sudden
+from northstride.core.rules.load import as_if_load_went_up, at_most_possible_unasked, load_unknown
+from northstride.core.rules.onset import looks_broken, sudden
 from northstride.core.rules.pain import HOPS, hurts_at
 from northstride.core.sides import SIDES, Side
 
 LIMIT = limits("danger")
 
 RED_FLAGS = "intake.red_flags"
-ROTATION_90 = "hip.rom.internal_rotation_90"
 ROTATIONS = (
     "hip.rom.internal_rotation_90",
     "hip.rom.external_rotation_90",
     "hip.rom.internal_rotation_0",
     "hip.rom.external_rotation_0",
 )
+FULCRUM = "hip.fulcrum"
 GROIN = frozenset({"groin"})
-HIP_REGIONS = frozenset({"hip", "groin", "thigh", "knee"})
-HIP_SITES = frozenset({"groin", "lateral_hip", "anterior_thigh", "posterior_thigh", "lateral_thigh", "knee"})
+# Regions a groin may hurt in where no site was pointed at.
+NEAR_THE_GROIN = frozenset({"hip", "thigh", "knee"})
+BOTH_FEET = ("ankle.resisted.dorsiflexion", "ankle.resisted.plantarflexion")
+CAUDA = "danger.cauda_equina"
+ILLNESS = frozenset({"cancer_history", "weight_loss", "night_pain_unrelieved"})
 
 
 def _danger(
@@ -51,7 +55,33 @@ def cauda_equina(case: Case) -> Iterator[Finding]:
     """S2: saddle numbness, bladder or bowel."""
     if case.exam.intake.red_flags & {"saddle_numbness", "bladder_or_bowel"}:
         says = "Numb between the legs, or bladder or bowel out of control."
-        yield _danger("danger.cauda_equina", None, Strength.STRONG, "S2", says, Urgency.EMERGENCY)
+        yield _danger(CAUDA, None, Strength.STRONG, "S2", says, Urgency.EMERGENCY)
+
+
+def _weak_foot(case: Case, side: Side) -> Entry | None:
+    """Lifting or pressing the foot at grade 3 or less."""
+    for test in BOTH_FEET:
+        entry = case.entry(test, side)
+        grade = entry.value("grade", side) if entry else None
+        if isinstance(grade, str) and at_most(grade, "3"):
+            return entry
+    return None
+
+
+def both_feet_weak(case: Case) -> Iterator[Finding]:
+    """S2b: both feet weak, in either motion."""
+    weak = [_weak_foot(case, side) for side in SIDES]
+    if weak[0] is not None and weak[1] is not None:
+        says = "Both feet are weak: think of the nerves in the low back."
+        yield _danger(CAUDA, None, Strength.POSSIBLE, "S2b", says, Urgency.SAME_DAY, weak[0].at)
+
+
+def saddle_questions(case: Case) -> Iterator[Question]:
+    """S2b: what would make weak feet on both sides an emergency."""
+    for _ in both_feet_weak(case):
+        for item in ("saddle_numbness", "bladder_or_bowel"):
+            if not case.answered(item):
+                yield Question(f"red_flags.{item}", "With weak feet on both sides it would be an emergency.")
 
 
 def infected_joint(case: Case) -> Iterator[Finding]:
@@ -60,6 +90,13 @@ def infected_joint(case: Case) -> Iterator[Finding]:
         for side in case.complaint_sides:
             says = "Fever with a hot joint that may not be moved."
             yield _danger("danger.infected_joint", side, Strength.STRONG, "S3", says, Urgency.EMERGENCY)
+
+
+def infection_gate(case: Case) -> Iterator[GateRaised]:
+    """S3: nothing is moved while a joint may be infected; side unknown: both."""
+    for _ in infected_joint(case):
+        for side in case.sides_of_complaint:
+            yield GateRaised("infection_doubt", side)
 
 
 def open_or_displaced(case: Case) -> Iterator[Finding]:
@@ -72,31 +109,53 @@ def open_or_displaced(case: Case) -> Iterator[Finding]:
     if sudden(case):
         for side in SIDES:
             entry = case.entry("ankle.look", side)
-            if entry is not None and _looks_broken(case, side):
+            if entry is not None and looks_broken(case, side):
                 says = "Deformity or open wound after a sudden injury."
                 yield _danger(code, side, Strength.STRONG, "S4", says, urgent, entry.at)
 
 
-def _looks_broken(case: Case, side: Side) -> bool:
-    return any(case.on(side).ticked("ankle.look", measure) for measure in ("deformity", "open_wound"))
+def _groin_under_load(case: Case, side: Side) -> Iterator[tuple[Entry, Strength]]:
+    """Where rotation, fulcrum or a hop gives groin pain, and how much that says."""
+    for test, strength in (
+        *((test, Strength.POSSIBLE) for test in (*ROTATIONS, FULCRUM)),
+        *((hop, Strength.LIKELY) for hop in HOPS),
+    ):
+        entry = case.entry(test, side)
+        if entry is not None and _groin_pain(entry):
+            yield entry, strength
 
 
 def femoral_neck_stress(case: Case) -> Iterator[Finding]:
-    """S5: groin pain with a load change, and groin pain on rotation, fulcrum or hop."""
-    if not (_groin(case) and case.exam.intake.load_change):
+    """S5: groin pain with a load change, and groin pain on rotation, fulcrum or hop.
+
+    Nobody asked about load: read as yes, at most possible (U3).
+    """
+    if not (_groin(case) and as_if_load_went_up(case)):
         return
     for side in SIDES:
-        for test, strength in (
-            *((rotation, Strength.POSSIBLE) for rotation in (*ROTATIONS, "hip.fulcrum")),
-            *((hop, Strength.LIKELY) for hop in HOPS),
-        ):
-            entry = case.entry(test, side)
-            if entry is not None and _groin_pain(entry):
-                says = "Groin pain under load, a load jump, and groin pain here: no further loading."
-                because = Reason(entry.at, "S5", says)
-                yield Finding(
-                    "fracture.femoral_neck", side, strength, because, test, urgency=Urgency.SAME_DAY
-                )
+        for entry, strength in _groin_under_load(case, side):
+            says = "Groin pain under load, and groin pain here: no further loading."
+            because = Reason(entry.at, "S5", says)
+            yield Finding(
+                "fracture.femoral_neck",
+                side,
+                at_most_possible_unasked(case, strength),
+                because,
+                entry.test,
+                urgency=Urgency.SAME_DAY,
+            )
+
+
+def groin_questions(case: Case) -> Iterator[Question]:
+    """S5: what the story lacks where a hip gives groin pain under load."""
+    if not any(True for side in SIDES for _ in _groin_under_load(case, side)):
+        return
+    if _groin(case) and load_unknown(case):
+        yield Question("load_change", "With more load than before, groin pain is seen the same day.")
+    complaint = case.complaint
+    unplaced = complaint is None or (complaint.region in NEAR_THE_GROIN and not complaint.sites)
+    if unplaced and as_if_load_went_up(case):
+        yield Question("complaint.sites", "Where does it hurt: the groin decides whether bone comes first.")
 
 
 def _groin_pain(entry: Entry) -> bool:
@@ -110,81 +169,30 @@ def _groin(case: Case) -> bool:
     return case.complains_of(GROIN, GROIN)
 
 
-def growth_plate_hip(case: Case) -> Iterator[Finding]:
-    """S6: age 8 to 16, hip to knee pain, limp, and little internal rotation."""
-    if not (_of_growth_age(case) and _limping_hip(case)):
-        return
-    for side in _sides_in_doubt(case):
-        rotation = case.range_of(ROTATION_90, side)
-        if rotation is not None and (_little(rotation.value) or _less_than_other(case, side)):
-            says = "Limping child of this age with little internal rotation: no weight on it."
-            yield _danger(
-                "danger.growth_plate_hip",
-                side,
-                Strength.LIKELY,
-                "S6",
-                says,
-                Urgency.SAME_DAY,
-                rotation.at,
-            )
-
-
-def _of_growth_age(case: Case) -> bool:
-    return case.age is not None and LIMIT["growth_age_from"] <= case.age <= LIMIT["growth_age_to"]
-
-
-def _limping_hip(case: Case) -> bool:
-    return case.complains_of(HIP_REGIONS, HIP_SITES) and "limp" in case.exam.intake.symptoms
-
-
-def _sides_in_doubt(case: Case) -> tuple[Side, ...]:
-    """The complaint's sides; unknown counts for both."""
-    said = tuple(side for side in case.complaint_sides if side is not None)
-    return said or SIDES
-
-
-def _little(rotation: float) -> bool:
-    return less_than(rotation, LIMIT["little_internal_rotation"])
-
-
-def _less_than_other(case: Case, side: Side) -> bool:
-    both = case.alike(ROTATION_90, ROTATION_90, *SIDES)
-    compared = case.compare(ROTATION_90, "passive", both[0].value, both[1].value) if both else None
-    if compared is None or not compared.matters:
-        return False
-    return (compared.difference < 0) == (side is Side.LEFT)
-
-
-def growth_plate_gate(case: Case) -> Iterator[GateRaised | Next]:
-    """S6, S6b, S7: held until rotation and age say otherwise; what is missing is asked."""
-    unknown_age = case.age is None and any(item.kind == "childhood_hip" for item in case.exam.intake.history)
-    for side in _sides_in_doubt(case):
-        rotation = case.range_of(ROTATION_90, side)
-        unmeasured = _of_growth_age(case) and rotation is None
-        if _limping_hip(case) and (unmeasured or unknown_age):
-            yield GateRaised("growth_plate_doubt", side, until_answered=True)
-            if rotation is None:
-                yield Next(ROTATION_90, side, "A limping child's hip: internal rotation first.")
-    for finding in (*growth_plate_hip(case), *limping_child(case)):
-        for side in (finding.side,) if finding.side else SIDES:
-            yield GateRaised("growth_plate_doubt", side)
-
-
-def limping_child(case: Case) -> Iterator[Finding]:
-    """S7: under 8 with a limp."""
-    young = case.age is not None and case.age < LIMIT["growth_age_from"]
-    if young and "limp" in case.exam.intake.symptoms:
-        for side in case.complaint_sides:
-            says = "A limping child under 8."
-            at = "intake.symptoms"
-            yield _danger("danger.limping_child", side, Strength.POSSIBLE, "S7", says, Urgency.SAME_DAY, at)
-
-
 def serious_illness(case: Case) -> Iterator[Finding]:
-    """S8: cancer history, weight loss, night pain that does not ease."""
-    if case.exam.intake.red_flags & {"cancer_history", "weight_loss", "night_pain_unrelieved"}:
-        says = "Cancer history, weight loss or night pain that does not ease."
-        yield _danger("danger.serious_illness", None, Strength.POSSIBLE, "S8", says, Urgency.REFER)
+    """S8: cancer history, weight loss, night pain that does not ease; two, or the last under 25, sooner."""
+    told = ILLNESS & case.exam.intake.red_flags
+    if not told:
+        return
+    young = case.age is not None and case.age < LIMIT["illness_age_below"]
+    sooner = len(told) >= LIMIT["illness_likely_from"] or (young and "night_pain_unrelieved" in told)
+    says = f"{', '.join(sorted(told)).replace('_', ' ').capitalize()}."
+    yield Finding(
+        "danger.serious_illness",
+        None,
+        Strength.LIKELY if sooner else Strength.POSSIBLE,
+        Reason(RED_FLAGS, "S8", says),
+        sources=("NICE NG12 2015",),
+        urgency=Urgency.REFER,
+        within_days=int(LIMIT["illness_days_likely" if sooner else "illness_days"]),
+    )
+
+
+def age_with_night_pain(case: Case) -> Iterator[Question]:
+    """S8: night pain that does not ease is seen sooner under 25."""
+    told = ILLNESS & case.exam.intake.red_flags
+    if case.age is None and told == {"night_pain_unrelieved"}:
+        yield Question("birth_date", "Under 25 such night pain is seen within two days.")
 
 
 def femoral_head(case: Case) -> Iterator[Finding]:
@@ -193,3 +201,11 @@ def femoral_head(case: Case) -> Iterator[Finding]:
         for side in case.complaint_sides:
             says = "Steroids or alcohol in the history, with deep groin pain."
             yield _danger("danger.femoral_head", side, Strength.POSSIBLE, "S9", says, Urgency.REFER)
+
+
+def side_of_the_complaint(case: Case) -> Iterator[Question]:
+    """U2: a complaint without a side holds and reads both. §12: without one there is no other to compare."""
+    complaint, returning = case.complaint, case.exam.purpose == "return_to_sport"
+    sideless = complaint is not None and case.has_complaint and complaint.side is None
+    if sideless or (returning and (complaint is None or complaint.side is None)):
+        yield Question("complaint.side", "Left, right or both: until then both sides count.")

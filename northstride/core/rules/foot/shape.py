@@ -9,6 +9,7 @@ from northstride.core.examination.derived import navicular_drop, posture_total
 from northstride.core.findings import Finding, Reason, Strength, Urgency
 from northstride.core.measuring.measurement import less_than, more_than
 from northstride.core.norms import limits
+from northstride.core.rules.alignment import referred_for_shape
 from northstride.core.sides import SIDES, Side
 from northstride.core.wording import degrees, plain
 
@@ -44,12 +45,14 @@ def heel_leans_in(case: Case) -> Iterator[Finding]:
 
 
 def _heel(case: Case, way: str, side: Side, at: str, says: str, *, likely: bool) -> Finding:
-    """Whether it corrects on a heel rise: flexible; where not, rigid and referred."""
+    """Whether it corrects on a heel rise that was possible: flexible; where not, rigid and referred."""
     turns = case.value(RISE, "heel_turns_in", side)
-    word = {True: ", flexible", False: ", rigid"}.get(turns, "") if isinstance(turns, bool) else ""
+    count = case.number(RISE, "count", side)
+    told = isinstance(turns, bool) and (count is None or count.value >= 1)
+    word = (", flexible" if turns else ", rigid") if told else ""
     strength = Strength.LIKELY if likely else Strength.POSSIBLE
     because = Reason(at, "F1", f"{says}{word}.")
-    urgency = Urgency.REFER if turns is False else None
+    urgency = Urgency.REFER if word == ", rigid" else referred_for_shape(case, side, strength)
     code = f"alignment.hindfoot_{way}"
     return Finding(code, side, strength, because, STANDING, "hindfoot_angle", urgency=urgency)
 
@@ -68,7 +71,7 @@ def arch_drops(case: Case) -> Iterator[Finding]:
             likely = more_than(drop.value, LIMIT["drop_likely_beyond"])
             strength = Strength.LIKELY if likely else Strength.POSSIBLE
             says = f"The navicular drops {plain(drop.value)} mm{_toes_outside(case, side)}."
-            yield Finding(LOW, side, strength, Reason(drop.at, "F2", says), DROP, "height_standing")
+            yield _arch(case, LOW, side, strength, Reason(drop.at, "F2", says), DROP, "height_standing")
 
 
 def posture_out_of_line(case: Case) -> Iterator[Finding]:
@@ -81,9 +84,16 @@ def posture_out_of_line(case: Case) -> Iterator[Finding]:
         if total.value >= LIMIT["flat_possible_from"]:
             likely = total.value >= LIMIT["flat_likely_from"]
             strength = Strength.LIKELY if likely else Strength.POSSIBLE
-            yield Finding(LOW, side, strength, because, INDEX, "medial_arch")
+            yield _arch(case, LOW, side, strength, because, INDEX, "medial_arch")
         elif total.value <= LIMIT["high_possible_up_to"]:
             likely = total.value <= LIMIT["high_likely_up_to"]
             because = Reason(total.at, "F2", f"Posture index {plain(total.value)}.")
             strength = Strength.LIKELY if likely else Strength.POSSIBLE
-            yield Finding(HIGH, side, strength, because, INDEX, "medial_arch")
+            yield _arch(case, HIGH, side, strength, because, INDEX, "medial_arch")
+
+
+def _arch(
+    case: Case, code: str, side: Side, strength: Strength, because: Reason, test: str, measure: str
+) -> Finding:
+    urgency = referred_for_shape(case, side, strength)
+    return Finding(code, side, strength, because, test, measure, urgency=urgency)

@@ -1,69 +1,32 @@
-"""F3, F4, F6 to F10, F12: midfoot, toes, sole and heel."""
+"""F4, F6 to F10, F12: toes, sole and heel."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
 
 from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
-from northstride.core.findings import Finding, Reason, Settle, Strength, Urgency
-from northstride.core.rules.ankle.laxity import by_grade, lax
+from northstride.core.findings import Finding, Question, Reason, Strength, Urgency
+from northstride.core.rules.ankle.laxity import by_grade
 from northstride.core.rules.ankle.nerve import FIELDS, TUNNEL_FIELDS
+from northstride.core.rules.danger.bone_stress import SESAMOID, sesamoid_is_stressed
 from northstride.core.rules.pain import answers, hurts
 from northstride.core.rules.palpation import tender_points
 from northstride.core.sides import SIDES, Side
 
-MIDFOOT, SHEAR, PLATE = "foot.midfoot_stress", "foot.metatarsal_shear", "foot.plantar_plate"
-GRIND, SESAMOID, FASCIA, WINDLASS = (
-    "foot.mtp_grind",
-    "foot.sesamoid",
-    "foot.plantar_fascia",
-    "foot.windlass",
-)
+SHEAR, PLATE, GRIND = "foot.metatarsal_shear", "foot.plantar_plate", "foot.mtp_grind"
+FASCIA, WINDLASS = "foot.plantar_fascia", "foot.windlass"
 HEEL_SQUEEZE, SINUS, SPRING, SOLES = (
     "foot.calcaneal_squeeze",
     "foot.sinus_tarsi",
     "foot.spring_ligament",
     "foot.soles",
 )
-PALPATION, LOOK, RISE, SENSATION = "ankle.palpation", "ankle.look", "ankle.heel_rise", "ankle.sensation"
-TARSOMETATARSAL, PLANTAR_FASCIA = "instability.tarsometatarsal", "tendon.plantar_fascia"
+PALPATION, SENSATION = "ankle.palpation", "ankle.sensation"
+PLANTAR_FASCIA = "tendon.plantar_fascia"
 MORE_THAN_HEEL = frozenset(
     {"several_insertions", "psoriasis", "night_back_stiffness", "not_better_after_care"}
 )
-
-
-def midfoot_gives(case: Case) -> Iterator[Finding]:
-    """F3: laxity, or pain with a bruised sole: strong; no rise: likely; pain alone is referred."""
-    for side in SIDES:
-        entry = case.entry(MIDFOOT, side)
-        if entry is None:
-            continue
-        loose = lax(case, TARSOMETATARSAL, "F3", entry, side)
-        if loose is not None:
-            yield _midfoot(side, entry, loose.because.says, Strength.STRONG, Urgency.SAME_DAY, "laxity")
-        if not hurts(entry):
-            continue
-        bruised, rises = case.on(side).listed(LOOK, "bruising") or (), case.number(RISE, "count", side)
-        if "plantar_midfoot" in bruised:
-            says = "Stressing the midfoot hurts, and the sole is bruised."
-            yield _midfoot(side, entry, says, Strength.STRONG, Urgency.SAME_DAY)
-        elif rises is not None and rises.value == 0:
-            says = "Stressing the midfoot hurts, and no rise on one foot is possible."
-            yield _midfoot(side, entry, says, Strength.LIKELY, Urgency.SAME_DAY)
-        else:
-            says = "Stressing the midfoot hurts."
-            found = _midfoot(side, entry, says, Strength.POSSIBLE, Urgency.REFER)
-            why = "A bruised sole would make it a matter for today."
-            yield replace(found, settle=(Settle(LOOK, why, "bruising"),))
-
-
-def _midfoot(
-    side: Side, entry: Entry, says: str, strength: Strength, urgency: Urgency, measure: str | None = None
-) -> Finding:
-    because = Reason(entry.at, "F3", says)
-    return Finding(TARSOMETATARSAL, side, strength, because, MIDFOOT, measure, urgency=urgency)
 
 
 def metatarsals_shear(case: Case) -> Iterator[Finding]:
@@ -86,8 +49,8 @@ def toe_joint_grinds(case: Case) -> Iterator[Finding]:
 
 
 def sesamoid_sore(case: Case) -> Iterator[Finding]:
-    """F8: a sesamoid hurts when pressed."""
-    for side in SIDES:
+    """F8: a sesamoid hurts when pressed; with load and night pain A1c reads it instead."""
+    for side in SIDES if not sesamoid_is_stressed(case) else ():
         for entry in case.entries(SESAMOID, side):
             if hurts(entry):
                 because = Reason(entry.at, "F8", "A sesamoid hurts when pressed.")
@@ -192,6 +155,16 @@ def sole_is_open(case: Case) -> Iterator[Finding]:
             because = Reason(entry.at, "F12", says)
             urgency = Urgency.SAME_DAY if numb else Urgency.REFER
             yield Finding("danger.foot_skin", side, Strength.LIKELY, because, SOLES, urgency=urgency)
+
+
+def numbness_question(case: Case) -> Iterator[Question]:
+    """F12: an open sole in a numb foot is seen the same day."""
+    for finding in sole_is_open(case):
+        known = case.answered("numbness") or (
+            finding.side is not None and case.entry(SENSATION, finding.side) is not None
+        )
+        if finding.urgency is Urgency.REFER and not known:
+            yield Question("symptoms.numbness", "In a numb foot an open sole is seen the same day.")
 
 
 def _numb(case: Case, side: Side) -> bool:

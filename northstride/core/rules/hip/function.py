@@ -14,7 +14,7 @@ from northstride.core.findings import (
     Settle,
     Strength,
 )
-from northstride.core.measuring.measurement import less_than, more_than
+from northstride.core.measuring.measurement import Verdict, less_than, more_than
 from northstride.core.measuring.strength_grade import at_most
 from northstride.core.norms import limits
 from northstride.core.rules.pain import hurts, hurts_at, painless, their_own_pain
@@ -140,11 +140,14 @@ def trunk_leaned(case: Case) -> Iterator[Retake]:
 
 
 def gait_drops(case: Case) -> Iterator[Finding]:
-    """H8: a drop or lurch in gait, on the complaint's side where there is one."""
-    entry = case.entry(GAIT, None)
-    pattern = entry.value("pattern", None) if entry else None
-    if entry is not None and isinstance(pattern, tuple) and {"drop", "lurch"} & set(pattern):
-        for side in case.complaint_sides:
+    """H8: a drop or lurch in gait, on the side given, else the complaint's."""
+    for lane in (*SIDES, None):
+        entry = case.entry(GAIT, lane)
+        pattern = case.on(lane).listed(GAIT, "pattern") or ()
+        if entry is None or not {"drop", "lurch"} & set(pattern):
+            continue
+        complained = case.complaint_sides if case.has_complaint else (None,)
+        for side in complained if lane is None else (lane,):
             settle = (Settle(TRENDELENBURG, "Shows which hip does not hold."),)
             because = Reason(entry.at, "H8", "The pelvis drops or the trunk lurches in walking.")
             yield Finding(ABDUCTORS, side, Strength.POSSIBLE, because, GAIT, settle=settle)
@@ -177,11 +180,25 @@ def torque_of(case: Case, test: str, side: Side) -> float | None:
 
 
 def _weaker_side(case: Case, test: str) -> tuple[Side, float] | None:
-    return weaker_side(case, *(torque_of(case, test, side) for side in SIDES))
+    """The weaker side and its symmetry, only where the two differ by more than error."""
+    torques = [torque_of(case, test, side) for side in SIDES]
+    found, (left, right) = weaker_side(*torques), torques
+    if found is None or left is None or right is None or not _beyond_error(case, test, left, right):
+        return None
+    return found
+
+
+def _beyond_error(case: Case, test: str, left: float, right: float) -> bool:
+    """A clinic's own error is in newtons: held against the forces; else percent, the same for torque."""
+    if case.own_sem(test, "force") is not None:
+        forces = [case.number(test, "force", side) for side in SIDES]
+        left, right = (force.value if force else 0.0 for force in forces)
+    compared = case.compare(test, "force", left, right)
+    return compared is None or compared.verdict is not Verdict.WITHIN_ERROR
 
 
 def weak_by_symmetry(case: Case) -> Iterator[Finding]:
-    """H11: symmetry under 90 % possible, under 80 % likely, by torque where the lever arm is known."""
+    """H11: symmetry under 90 % possible, under 80 % likely, beyond error; torque where the arm is known."""
     for test, group in RESISTED.items():
         found = _weaker_side(case, test)
         if found is None:

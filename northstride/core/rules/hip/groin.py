@@ -8,11 +8,15 @@ from dataclasses import dataclass
 from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, Reason, Settle, Strength, Urgency
+from northstride.core.norms import limits
+from northstride.core.rules.danger.bone_stress import EVERYTHING
+from northstride.core.rules.onset import sudden
 from northstride.core.rules.pain import hurts, their_own_pain
 from northstride.core.rules.palpation import HIP_PALPATION as PALPATION
 from northstride.core.rules.palpation import tender_hip
 from northstride.core.sides import SIDES, Side
 
+LIMIT = limits("bone_and_blood")
 SQUEEZE = "hip.adductor_squeeze"
 
 
@@ -72,7 +76,7 @@ def _both_or_one(
 def _adductors(case: Case, side: Side) -> Iterator[Finding]:
     resisted = case.entry("hip.resisted.adduction", side)
     loaded = resisted if their_own_pain(resisted, "groin") else None
-    if loaded is None and side in case.complaint_sides:
+    if loaded is None and case.has_complaint and side in case.complaint_sides:
         loaded = _painful_squeeze(case, side)
     yield from _both_or_one(ADDUCTOR, side, tender_hip(case, "adductor_origin", side), loaded)
 
@@ -84,8 +88,32 @@ def _painful_squeeze(case: Case, side: Side | None) -> Entry | None:
 
 def squeeze_without_a_side(case: Case) -> Iterator[Finding]:
     """H13: a painful squeeze where the complaint has no side."""
-    if case.complaint_sides == (None,):
+    if case.complaint_sides == (None,) or not case.has_complaint:
         yield from _both_or_one(ADDUCTOR, None, None, _painful_squeeze(case, None))
+
+
+def hamstring_torn_off(case: Case) -> Iterator[Finding]:
+    """H13: a tender sit bone after a sudden injury with a pop, grown up or of unknown age: torn off.
+
+    Up to 20 it is the bone that gives (H15).
+    """
+    grown = case.age is None or case.age > LIMIT["apophysis_age_to"]
+    if not (grown and sudden(case) and "heard_pop" in case.exam.intake.symptoms):
+        return
+    for side in SIDES:
+        entry = tender_hip(case, "ischial_tuberosity", side)
+        if entry is not None:
+            because = Reason(entry.at, "H13", "The sit bone is tender after an injury with a pop.")
+            yield Finding(
+                HAMSTRING.code,
+                side,
+                Strength.LIKELY,
+                because,
+                PALPATION,
+                urgency=Urgency.REFER,
+                within_days=int(LIMIT["apophysis_days"]),
+                no_training_for=EVERYTHING,
+            )
 
 
 def _hamstring_origin(case: Case, side: Side) -> Iterator[Finding]:

@@ -13,6 +13,7 @@ from northstride.core.findings import Finding, Reason, Settle, Strength
 from northstride.core.measuring.measurement import less_than, more_than
 from northstride.core.rules.hip.length_sides import usual_in_athletes
 from northstride.core.rules.hip.modified_thomas import (
+    HARVEY,
     HIP_FLEXORS,
     ILIOPSOAS,
     LIMIT,
@@ -29,15 +30,11 @@ from northstride.core.sides import SIDES, Side
 from northstride.core.wording import above_or_below, degrees
 
 
-def _size(excess: float, possible_up_to: float, likely_up_to: float) -> Strength:
-    if not more_than(excess, possible_up_to):
-        return Strength.POSSIBLE
-    return Strength.LIKELY if not more_than(excess, likely_up_to) else Strength.STRONG
-
-
 def thigh_size(excess: float) -> Strength:
     """M1: up to 5 possible, up to 15 likely, beyond strong."""
-    return _size(excess, LIMIT["thigh_possible_up_to"], LIMIT["thigh_likely_up_to"])
+    if not more_than(excess, LIMIT["thigh_possible_up_to"]):
+        return Strength.POSSIBLE
+    return Strength.LIKELY if not more_than(excess, LIMIT["thigh_likely_up_to"]) else Strength.STRONG
 
 
 def _thigh_straight(case: Case, side: Side) -> Observed | None:
@@ -104,7 +101,10 @@ def _short_flexors(case: Case, side: Side, thigh: Observed) -> Iterator[Finding]
 
 
 def knee_bends_short(case: Case) -> Iterator[Finding]:
-    """M3: the relaxed knee stops short of the school's pass mark. M8 may cap it."""
+    """M3: the relaxed knee stops short of the school's pass mark: up to 20 possible, more likely.
+
+    The knee angle's own error is 19°, so it is strong only by a step. M8 may cap it or take it away.
+    """
     if school(case) != "degrees":
         return
     for side in SIDES:
@@ -112,12 +112,12 @@ def knee_bends_short(case: Case) -> Iterator[Finding]:
         short_by = case.schools["knee_pass"] - bend.value if bend else 0
         if bend is None or not more_than(short_by, 0):
             continue
-        yield usual_in_athletes(
+        finding = usual_in_athletes(
             case,
             Finding(
                 RECTUS,
                 side,
-                _size(short_by, LIMIT["knee_possible_up_to"], LIMIT["knee_likely_up_to"]),
+                Strength.LIKELY if more_than(short_by, LIMIT["knee_possible_up_to"]) else Strength.POSSIBLE,
                 Reason(bend.at, "M3", f"Knee hangs at {degrees(bend.value)}, {degrees(short_by)} short."),
                 TEST,
                 "knee_angle",
@@ -125,27 +125,45 @@ def knee_bends_short(case: Case) -> Iterator[Finding]:
             ),
             {each: knee(case, each) for each in SIDES},
         )
+        if finding is not None:
+            yield finding
 
 
 def thigh_drifts_outwards(case: Case) -> Iterator[Finding]:
-    """M4: drift outwards names the outer thigh, unless M5 reads it. M8 may cap it."""
+    """M4: drift outwards names the outer thigh, unless M5 reads it. M8 may cap it or take it away."""
     if school(case) != "degrees":
         return
     for side in SIDES:
-        drift = _outward_drift(case, side)
+        drift = case.number(TEST, "abduction_drift", side)
         if drift is None or _turns_out(case, side) is not None:
             continue
-        likely = more_than(drift.value, LIMIT["abduction_likely_beyond"])
-        strength = Strength.LIKELY if likely else Strength.POSSIBLE
-        says = f"Drifts {degrees(drift.value)} outwards"
         rotation = case.number(TEST, "rotation_drift", side)
-        if rotation and not more_than(rotation.value, LIMIT["rotation_confirms_at_most"]):
-            strength = strength.one_step_more()
+        turned = rotation is not None and not more_than(rotation.value, LIMIT["rotation_confirms_at_most"])
+        strength = _drift_size(drift.value, turned=turned)
+        if strength is None:
+            continue
+        says = f"Drifts {degrees(drift.value)} outwards"
+        if rotation is not None and turned:
             says += f" and turns {degrees(-rotation.value)} internally"
         drifts = {each: case.number(TEST, "abduction_drift", each) for each in SIDES}
         because = Reason(drift.at, "M4", f"{says}.")
-        finding = Finding(TFL_ITB, side, strength, because, TEST, "abduction_drift")
-        yield usual_in_athletes(case, finding, drifts)
+        finding = usual_in_athletes(
+            case,
+            Finding(TFL_ITB, side, strength, because, TEST, "abduction_drift", sources=(HARVEY,)),
+            drifts,
+        )
+        if finding is not None:
+            yield finding
+
+
+def _drift_size(drift: float, *, turned: bool) -> Strength | None:
+    """M4: beyond 15 possible, beyond 25 likely; turned in, possible from 5 on and one step more beyond 15."""
+    if not more_than(drift, LIMIT["abduction_possible_beyond"]):
+        turned_in = turned and more_than(drift, LIMIT["abduction_turned_beyond"])
+        return Strength.POSSIBLE if turned_in else None
+    likely = more_than(drift, LIMIT["abduction_likely_beyond"])
+    strength = Strength.LIKELY if likely else Strength.POSSIBLE
+    return strength.one_step_more() if turned else strength
 
 
 def thigh_turns(case: Case) -> Iterator[Finding]:
@@ -170,7 +188,7 @@ def thigh_turns(case: Case) -> Iterator[Finding]:
 
 def _outward_drift(case: Case, side: Side) -> Observed | None:
     drift = case.number(TEST, "abduction_drift", side)
-    return drift if drift and more_than(drift.value, LIMIT["abduction_possible_beyond"]) else None
+    return drift if drift and more_than(drift.value, LIMIT["abduction_turned_beyond"]) else None
 
 
 def _turns_out(case: Case, side: Side) -> Observed | None:

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, Reason, Strength
 from northstride.core.measuring.measurement import less_than, more_than
+from northstride.core.rules.hip.length_sides import knee_fails_alike
 from northstride.core.rules.hip.modified_thomas import (
     HIP_FLEXORS,
     RECTUS,
@@ -16,7 +17,7 @@ from northstride.core.rules.hip.modified_thomas import (
     school,
     spoilt,
 )
-from northstride.core.sides import SIDES
+from northstride.core.sides import SIDES, Side
 
 SIZES = (Strength.POSSIBLE, Strength.LIKELY, Strength.STRONG)
 
@@ -42,19 +43,28 @@ def failed_by_eye(case: Case) -> Iterator[Finding]:
         entry = case.entry(TEST, side)
         if entry is None:
             continue
-        thigh, bend = case.number(TEST, "thigh_angle", side), knee(case, side)
-        failed = {
-            "thigh": thigh is not None and more_than(thigh.value, 0),
-            "knee": bend is not None and less_than(bend.value, case.schools["knee_pass"]),
-            "cross": False,
-        }
         for part, code, says in (
             ("thigh", HIP_FLEXORS, "The thigh does not reach level."),
             ("knee", RECTUS, "The knee does not bend far enough."),
             ("cross", TFL_ITB, "The thigh does not cross the body."),
         ):
-            fails = failed[part] or entry.value(part, side) == "fail"
-            if fails and not case.is_void(TEST, part, side):
+            if _fails(case, part, side) and not case.is_void(TEST, part, side):
                 because = Reason(entry.at, "M7", says)
                 against = spoilt(case, side) if part == "thigh" else ()
-                yield Finding(code, side, Strength.LIKELY, because, TEST, part, against)
+                finding = Finding(code, side, Strength.LIKELY, because, TEST, part, against)
+                other = _fails(case, "knee", side.other)
+                yield knee_fails_alike(finding, other_fails=other) if part == "knee" else finding
+
+
+def _fails(case: Case, part: str, side: Side) -> bool | None:
+    """Written as a fail, or by degrees taken all the same; None where that part was not looked at."""
+    written = case.value(TEST, part, side)
+    thigh, bend = case.number(TEST, "thigh_angle", side), knee(case, side)
+    by_degrees: list[bool] = []
+    if part == "thigh" and thigh is not None:
+        by_degrees.append(more_than(thigh.value, 0))
+    if part == "knee" and bend is not None:
+        by_degrees.append(less_than(bend.value, case.schools["knee_pass"]))
+    if written is None and not by_degrees:
+        return None
+    return written == "fail" or any(by_degrees)

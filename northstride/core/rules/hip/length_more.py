@@ -10,7 +10,7 @@ from northstride.core.measuring.measurement import less_than, more_than
 from northstride.core.norms import limits
 from northstride.core.rules.hip.length import thigh_size
 from northstride.core.rules.hip.modified_thomas import POSITION_SPOILT, RECTUS, TFL_ITB
-from northstride.core.sides import SIDES
+from northstride.core.sides import SIDES, Side
 from northstride.core.wording import above_or_below, degrees
 
 LIMIT = limits("hip_length_more")
@@ -18,6 +18,7 @@ LIMIT = limits("hip_length_more")
 THOMAS, ELY, OBER = "hip.thomas", "hip.ely", "hip.ober"
 HAMSTRINGS, RAISE, LUMBAR = "hip.hamstring_90_90", "hip.straight_leg_raise", "lumbar.screen"
 ELSEWHERE = "elsewhere.lumbar"
+BEHIND = frozenset({"posterior_thigh", "buttock"})
 
 
 def hip_does_not_straighten(case: Case) -> Iterator[Finding]:
@@ -62,14 +63,49 @@ def thigh_stays_up_side_lying(case: Case) -> Iterator[Finding]:
 
 
 def hamstrings_short(case: Case) -> Iterator[Finding]:
-    """M0: 90-90: beyond 20 possible, beyond 30 likely."""
+    """M0: 90-90: short of straight by more than about one healthy person in twenty (Youdas 2005).
+
+    Else where the sides differ by what matters, or beyond 30 with a complaint behind that thigh.
+    """
     for side in SIDES:
         short = case.number(HAMSTRINGS, "knee_short", side)
-        if short is not None and more_than(short.value, LIMIT["hamstrings_possible_beyond"]):
-            likely = more_than(short.value, LIMIT["hamstrings_likely_beyond"])
+        strength = _hamstring_size(case, side, short.value) if short else None
+        if short is not None and strength is not None:
             because = Reason(short.at, "M0", f"Knee stops {degrees(short.value)} short of straight.")
-            strength = Strength.LIKELY if likely else Strength.POSSIBLE
-            yield Finding("tightness.hamstrings", side, strength, because, HAMSTRINGS, "knee_short")
+            yield Finding(
+                "tightness.hamstrings",
+                side,
+                strength,
+                because,
+                HAMSTRINGS,
+                "knee_short",
+                sources=("Youdas 2005",),
+            )
+
+
+def _hamstring_lines(case: Case) -> tuple[float, float]:
+    """Beyond which it is possible, and likely. Sex not known: the lines of men, which are further out."""
+    if case.exam.athlete.sex == "female":
+        return LIMIT["hamstrings_possible_beyond_female"], LIMIT["hamstrings_likely_beyond_female"]
+    return LIMIT["hamstrings_possible_beyond_male"], LIMIT["hamstrings_likely_beyond_male"]
+
+
+def _hamstring_size(case: Case, side: Side, short: float) -> Strength | None:
+    possible, likely = _hamstring_lines(case)
+    if more_than(short, likely):
+        return Strength.LIKELY
+    beyond = more_than(short, possible)
+    other = case.number(HAMSTRINGS, "knee_short", side.other)
+    compared = case.compare(HAMSTRINGS, "knee_short", short, other.value) if other else None
+    shorter = compared is not None and compared.matters and compared.difference > 0
+    complaint = case.complaint
+    behind = (
+        complaint is not None
+        and bool(BEHIND & {*complaint.sites})
+        and side in case.sides_of_complaint
+        and more_than(short, LIMIT["hamstrings_complaint_beyond"])
+    )
+    return Strength.POSSIBLE if beyond or shorter or behind else None
 
 
 def raised_leg_points_to_the_back(case: Case) -> Iterator[Finding]:

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import replace
 
 from northstride.core.examination.case import Case, Observed
 from northstride.core.findings import Finding, Reason, Step, Strength
-from northstride.core.measuring.measurement import more_than
+from northstride.core.measuring.measurement import Verdict, less_than, more_than
 from northstride.core.rules.hip.modified_thomas import (
     HARVEY,
     HIP_FLEXORS,
+    LIMIT,
     RECTUS,
     SARTORIUS,
     TEST,
@@ -20,28 +22,60 @@ from northstride.core.rules.hip.modified_thomas import (
 from northstride.core.sides import SIDES, Side
 from northstride.core.wording import whole_degrees
 
+FRONT_SITES = frozenset({"groin", "anterior_thigh", "knee"})
+FRONT_REGIONS = frozenset({"hip", "groin", "thigh", "knee"})
+ALIKE = f"Both sides are alike, and athletes as a group hang this way ({HARVEY})."
+ONE_SIDE = "Only one side was measured: athletes as a group hang this way."
 
-def usual_in_athletes(case: Case, finding: Finding, values: dict[Side, Observed | None]) -> Finding:
-    """M8: in a squad screen, what both sides show alike is how athletes hang: possible at most."""
-    left, right = values[Side.LEFT], values[Side.RIGHT]
-    if case.exam.purpose != "squad_screen" or case.has_complaint or not left or not right:
-        return finding
+
+def usual_in_athletes(case: Case, finding: Finding, values: Mapping[Side, Observed | None]) -> Finding | None:
+    """M8: what both sides show alike is how athletes hang (Harvey 1998). Nothing, capped, or in full.
+
+    Nothing while both sides are alike, within what one athlete in twenty is beyond, and nothing in front
+    hurts there; sides that differ beyond error are read in full.
+    """
+    side, left, right = finding.side, values[Side.LEFT], values[Side.RIGHT]
+    if left is None or right is None:
+        return _capped(finding, ONE_SIDE)
     comparison = case.compare(TEST, finding.measure or "", left.value, right.value)
-    if comparison is None or comparison.verdict != "within_error":
+    if comparison is None or comparison.verdict is not Verdict.WITHIN_ERROR:
         return finding
-    if finding.strength is Strength.POSSIBLE:
-        return finding
-    says = f"Both sides are alike, and athletes as a group hang this way ({HARVEY})."
-    return Finding(
-        finding.code,
-        finding.side,
-        Strength.POSSIBLE,
-        finding.because,
-        finding.test,
-        finding.measure,
+    complaint = side is not None and _hurts_in_front(case, side)
+    usual = all(_as_athletes(finding, value.value) for value in (left, right))
+    return None if usual and not complaint else _capped(finding, ALIKE)
+
+
+def _as_athletes(finding: Finding, value: float) -> bool:
+    if finding.because.rule == "M3":
+        return not less_than(value, LIMIT["knee_usual_from"])
+    return not more_than(value, LIMIT["drift_usual_up_to"])
+
+
+def _hurts_in_front(case: Case, side: Side) -> bool:
+    """A complaint in front of that hip, thigh or knee: by its sites, without any by its region."""
+    complaint = case.complaint
+    if complaint is None or side not in case.sides_of_complaint:
+        return False
+    if complaint.sites:
+        return bool(FRONT_SITES & {*complaint.sites})
+    return complaint.region in FRONT_REGIONS
+
+
+def _capped(finding: Finding, says: str) -> Finding:
+    """Possible at most, before anything else is merged with it."""
+    return replace(
+        finding,
+        strength=Strength.POSSIBLE,
         against=(*finding.against, says),
-        sources=(*finding.sources, HARVEY),
+        sources=(*dict.fromkeys((*finding.sources, HARVEY)),),
     )
+
+
+def knee_fails_alike(finding: Finding, *, other_fails: bool | None) -> Finding:
+    """M8 for a knee that fails by eye: capped where both sides fail or only one was tested."""
+    if other_fails is False:
+        return finding
+    return _capped(finding, ALIKE if other_fails else ONE_SIDE)
 
 
 def rectus_named_twice(_case: Case, findings: Sequence[Finding]) -> Iterator[Step]:

@@ -10,6 +10,8 @@ from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, Next, Reason, Retake, Settle, Strength, Urgency
 from northstride.core.measuring.measurement import less_than, more_than, smallest_real_change, spread
 from northstride.core.norms import limits
+from northstride.core.rules.alignment import referred_for_shape
+from northstride.core.rules.limp import GAIT, gait_seen
 from northstride.core.sides import SIDES, Side
 from northstride.core.wording import degrees, plain
 
@@ -59,6 +61,7 @@ def _grown(case: Case, side: Side, torsion: float, at: str) -> Finding | None:
         CRAIG,
         "torsion",
         against=against,
+        urgency=referred_for_shape(case, side, strength, hip_to_knee=True),
         settle=() if far or agrees else (Settle(INTERNAL, "Rotation lying prone would agree or not."),),
         sources=("Souza & Powers 2009",),
     )
@@ -108,8 +111,9 @@ def torsion_external(case: Case) -> Iterator[Retake]:
 
 def knees_squint(case: Case) -> Iterator[Next]:
     """H9: squinting patellae or toe-in without the angle ask for it."""
-    toes_in = "toe_in" in (case.on(None).listed("hip.gait", "pattern") or ())
     for side in SIDES:
+        seen = (case.on(lane).listed(GAIT, "pattern") or () for lane in (side, None))
+        toes_in = any("toe_in" in pattern for pattern in seen)
         squints = case.on(side).chose("hip.standing", "patella", "squinting")
         if (squints or toes_in) and case.number(CRAIG, "torsion", side) is None:
             yield Next(CRAIG, side, "Knees or toes turn in: bone or control?")
@@ -131,7 +135,8 @@ def legs_differ(case: Case) -> Iterator[Finding]:
         strength = Strength.LIKELY if matters else Strength.POSSIBLE
         says = f"{plain(abs(difference))} mm shorter from pelvis to ankle{_galeazzi(case)}."
         because = Reason(left.at, "H10", says)
-        yield Finding(TRUE, shorter, strength, because, LENGTH, "true_length", settle=settle)
+        urgency = referred_for_shape(case, shorter, strength)
+        yield Finding(TRUE, shorter, strength, because, LENGTH, "true_length", settle=settle, urgency=urgency)
         return
     left, right = lengths["apparent_length"]
     if left is None or right is None:
@@ -140,8 +145,17 @@ def legs_differ(case: Case) -> Iterator[Finding]:
     if not less_than(abs(difference), LIMIT["apparent_from"]):
         shorter = Side.LEFT if difference < 0 else Side.RIGHT
         says = f"Measures {plain(abs(difference))} mm shorter from the navel, not in the bone."
-        because = Reason(left.at, "H10", says)
-        yield Finding(APPARENT, shorter, Strength.LIKELY, because, LENGTH, "apparent_length", settle=settle)
+        because, urgency = Reason(left.at, "H10", says), referred_for_shape(case, shorter, Strength.LIKELY)
+        yield Finding(
+            APPARENT,
+            shorter,
+            Strength.LIKELY,
+            because,
+            LENGTH,
+            "apparent_length",
+            settle=settle,
+            urgency=urgency,
+        )
 
 
 def _galeazzi(case: Case) -> str:
@@ -162,9 +176,8 @@ def tapes_disagree(case: Case) -> Iterator[Retake]:
 
 def crests_uneven(case: Case) -> Iterator[Next]:
     """H10: uneven crests or a short-leg gait ask for the tape."""
-    whole = case.on(None)
-    short = "short_leg" in (whole.listed("hip.gait", "pattern") or ())
-    uneven = short or whole.chose("hip.standing", "crests_level", "left_high", "right_high")
+    short = "short_leg" in gait_seen(case)
+    uneven = short or case.on(None).chose("hip.standing", "crests_level", "left_high", "right_high")
     measured = any(case.number(LENGTH, "true_length", side) for side in SIDES)
     if uneven and not measured:
         yield Next(LENGTH, None, "Crests uneven or a short-leg gait: bone or posture?")

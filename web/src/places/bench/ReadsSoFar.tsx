@@ -1,5 +1,8 @@
 import type { Catalogue } from "../../api/catalogue";
+import type { Reading } from "../../api/screens";
 import { classes } from "../../components/classes";
+import { NotExamined } from "../../components/NotExamined";
+import { OpenQuestions } from "../../components/OpenQuestions";
 import { SideMark } from "../../components/SideMark";
 import { Tally } from "../../components/Tally";
 import { useStore } from "../../components/useStore";
@@ -16,6 +19,7 @@ export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Cata
       {reading && !readingCurrent ? (
         <p className={classes("muted", styles.older)}>Older than what is typed.</p>
       ) : null}
+      {reading ? <OpenQuestions reading={reading} catalogue={catalogue} /> : null}
       {reading?.flags.map((flag) => (
         <div key={`${flag.code} ${flag.side}`} className={styles["reads-flag"]}>
           <div>
@@ -42,6 +46,26 @@ export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Cata
           <p key={side} className="muted">
             No flag on the {side} so far.
           </p>
+        ))}
+      {reading ? <StillSilent reading={reading} /> : null}
+    </section>
+  );
+}
+
+/** What the story calls for and nothing speaks about yet, by side. */
+function StillSilent({ reading }: { reading: Reading }) {
+  const missing = reading.coverage.unexamined ?? [];
+  if (missing.length === 0) return null;
+  return (
+    <section aria-label="Not examined yet">
+      <h2 className="panel-title">Not examined yet</h2>
+      {([null, "left", "right"] as const)
+        .filter((side) => missing.some((item) => item.side === side))
+        .map((side) => (
+          <div key={side} className={styles["reads-flag"]}>
+            {side ? <SideMark side={side} /> : null}
+            <NotExamined reading={reading} side={side} />
+          </div>
         ))}
     </section>
   );

@@ -2,6 +2,7 @@ import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Flag, Reading, Screen } from "../../api/screens";
 import { classes } from "../../components/classes";
+import { NotExamined } from "../../components/NotExamined";
 import { SideMark } from "../../components/SideMark";
 import { RuledDown, Tally } from "../../components/Tally";
 import { fieldsOf, isValueField, keyMeasures, placeOf } from "../../state/fields";
@@ -25,7 +26,10 @@ export function FlagLanes({ reading, screen, catalogue }: Props) {
           <SideMark side="left" /> left{roleOf(screen, "left")}
         </div>
         <div className="spine">
-          {covered.done} of {covered.planned} planned done
+          {covered.planned === 0
+            ? "nothing planned"
+            : `${covered.done} of ${covered.planned} planned done`}
+          <span className="muted small">rules {reading.rules}</span>
         </div>
         <div className="lane-right">
           {roleOf(screen, "right")}right <SideMark side="right" />
@@ -42,7 +46,29 @@ export function FlagLanes({ reading, screen, catalogue }: Props) {
           <FlagCell code={code} side="right" {...{ reading, screen, catalogue }} />
         </div>
       ))}
+      <NotExaminedRow reading={reading} />
     </>
+  );
+}
+
+/** Silence is not health: what nothing speaks about stands in its lane by name. */
+function NotExaminedRow({ reading }: { reading: Reading }) {
+  const missing = reading.coverage.unexamined;
+  if (missing && missing.length === 0) return null;
+  const cell = (side: Side) => (
+    <div className={classes(`lane-${side}`, styles["flag-cell"])}>
+      {missing ? <NotExamined reading={reading} side={side} /> : null}
+    </div>
+  );
+  return (
+    <section className="lanes flag-row" aria-label="Not examined">
+      {cell("left")}
+      <div className="spine">
+        <strong>Not examined</strong>
+        {missing ? <NotExamined reading={reading} side={null} /> : <span>not kept back then</span>}
+      </div>
+      {cell("right")}
+    </section>
   );
 }
 

@@ -3,6 +3,7 @@ import { useParams } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
 import { screenQuery } from "../../api/screens";
 import { Away } from "../../components/Away";
+import { OpenQuestions } from "../../components/OpenQuestions";
 import { ProblemNote } from "../../components/ProblemNote";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
 import { ScreenHeader } from "../../components/ScreenHeader";
@@ -17,6 +18,7 @@ import { ReadingFooter } from "./ReadingFooter";
 import { ReadingSide } from "./ReadingSide";
 import styles from "./reading.module.css";
 import { SignedVersion } from "./SignedVersion";
+import { TodaysRules } from "./TodaysRules";
 import { UrgentBars } from "./UrgentBars";
 
 /** Judge: flags in their lanes with reasons and what speaks against; sign. Signed ones one by one. */
@@ -48,6 +50,7 @@ export default function ReadingPlace() {
   };
   const known = catalogue.data;
   const found = signed.data?.reading ?? reading.data.reading;
+  const number = version ?? reading.data.signature;
   const shown = signed.data ? { ...opened, record: signed.data.record } : opened;
   const parts = { reading: found, screen: shown, catalogue: known, onChanged: refresh };
   return (
@@ -67,6 +70,8 @@ export default function ReadingPlace() {
               behind={opened.state === "open" && !allSaved(unsaved)}
             />
           ) : null}
+          {number === null ? null : <TodaysRules screen={id} number={number} catalogue={known} />}
+          <OpenQuestions reading={found} catalogue={known} />
           <FlagLanes {...parts} />
           <DifferenceList reading={found} catalogue={known} />
           <ChangeList reading={found} catalogue={known} />

@@ -10,6 +10,7 @@ import {
   criterionState,
   criterionWords,
   dayWords,
+  dueWords,
   gateWords,
   retakeReason,
   urgencyName,
@@ -33,10 +34,7 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
   const open = (test: string) => stepTo(screen.record.id, "bench", test);
   return (
     <aside className="panel" aria-label="What follows">
-      <Part
-        title="Next, most useful first"
-        empty="No further test would change a flag or an action."
-      >
+      <Part title="Next, most useful first" empty="No further test speaks of what is flagged.">
         {reading.next.map((item) => (
           <Line key={`${item.test} ${item.side}`} side={item.side} title={testName(item.test)}>
             {item.why} <Link to={open(item.test)}>Open</Link>
@@ -87,7 +85,7 @@ export function ReadingSide({ reading, screen, catalogue, onChanged }: Props) {
             side={action.side}
             title={`${urgencyName(action.urgency)}: ${actionWords(action, catalogue)}`}
           >
-            {action.from && action.to ? `${dayWords(action.from)} to ${dayWords(action.to)}. ` : ""}
+            {dueWords(action)}
             <Arrange screen={screen} action={action} onChanged={onChanged} />
           </Line>
         ))}

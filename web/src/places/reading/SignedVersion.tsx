@@ -26,15 +26,19 @@ export function SignedVersion({ signed, catalogue }: Props) {
         </span>{" "}
         <Link to={stepTo(record.id, "reading")}>Newest version</Link>
       </p>
-      {differences?.map((item) => (
-        <p key={`${item.what} ${item.code} ${item.side} ${item.cause}`} className="mb-1">
-          {item.side ? <SideMark side={item.side} /> : null} {nameOf(catalogue, item)}:{" "}
-          {said(item.before)} → {said(item.after)}{" "}
-          <span className="muted">{CAUSES[item.cause]}</span>
-        </p>
-      ))}
+      <MadeDifferences differences={differences ?? []} catalogue={catalogue} />
     </section>
   );
+}
+
+/** Flags and actions that came, went or changed, and what did it. */
+export function MadeDifferences(props: { differences: Difference[]; catalogue: Catalogue }) {
+  return props.differences.map((item) => (
+    <p key={`${item.what} ${item.code} ${item.side} ${item.cause}`} className="mb-1">
+      {item.side ? <SideMark side={item.side} /> : null} {nameOf(props.catalogue, item)}:{" "}
+      {said(item.before)} → {said(item.after)} <span className="muted">{CAUSES[item.cause]}</span>
+    </p>
+  ));
 }
 
 type Difference = NonNullable<Signed["differences"]>[number];
@@ -49,7 +53,8 @@ function nameOf(catalogue: Catalogue, { what, code, before, after }: Difference)
 function said(state: Record<string, string> | null): string {
   if (!state) return "none";
   const { strength, urgency, from, to } = state;
-  const days = from && to ? `${dayWords(from)} to ${dayWords(to)}` : null;
+  const days =
+    from && to ? `${dayWords(from)} to ${dayWords(to)}` : to ? `by ${dayWords(to)}` : null;
   return [strength, urgency ? urgencyName(urgency).toLowerCase() : null, days]
     .filter(Boolean)
     .join(", ");

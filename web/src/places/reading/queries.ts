@@ -22,6 +22,17 @@ export const signatureQuery = (screen: string, number: number) =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+export const todayQuery = (screen: string, number: number) =>
+  queryOptions({
+    queryKey: ["signature today", screen, number],
+    queryFn: () =>
+      take(
+        client.GET("/api/screens/{screen_id}/signatures/{number}/today", {
+          params: { path: { screen_id: screen, number } },
+        }),
+      ),
+  });
+
 export const signScreen = (screen: string, shown: Identity, password: string) =>
   take(
     client.POST("/api/screens/{screen_id}/sign", {

@@ -1,0 +1,59 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Catalogue } from "../../api/catalogue";
+import { ProblemNote } from "../../components/ProblemNote";
+import { questionWords } from "../../state/wording";
+import { todayQuery } from "./queries";
+import styles from "./reading.module.css";
+import { MadeDifferences } from "./SignedVersion";
+
+interface Props {
+  screen: string;
+  number: number;
+  catalogue: Catalogue;
+}
+
+/** What was signed stays; what today's rules would add to it is one tap away. */
+export function TodaysRules({ screen, number, catalogue }: Props) {
+  const [open, setOpen] = useState(false);
+  return (
+    <section className={styles["signed-version"]} aria-label="Today's rules">
+      <button
+        type="button"
+        className={styles["text-button"]}
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        What today's rules would add
+      </button>
+      {open ? <Added {...{ screen, number, catalogue }} /> : null}
+    </section>
+  );
+}
+
+function Added({ screen, number, catalogue }: Props) {
+  const today = useQuery(todayQuery(screen, number));
+  if (today.error) return <ProblemNote error={today.error} />;
+  if (!today.data) return <p className="muted">Reading it again.</p>;
+  const { rules, fingerprint, differences, ask, unexamined } = today.data;
+  return (
+    <>
+      <p className="muted">
+        Rules {rules} ({fingerprint}), read just now. What was signed stays as it is.
+      </p>
+      {differences.length === 0 ? <p>Flags and actions are the same.</p> : null}
+      <MadeDifferences differences={differences} catalogue={catalogue} />
+      {ask.length > 0 ? (
+        <p>Would ask: {ask.map((item) => questionWords(catalogue, item.item)).join(" ")}</p>
+      ) : null}
+      {unexamined.length > 0 ? (
+        <p>
+          Not examined:{" "}
+          {unexamined
+            .map((item) => (item.side ? `${item.name}, ${item.side}` : item.name))
+            .join("; ")}
+        </p>
+      ) : null}
+    </>
+  );
+}
