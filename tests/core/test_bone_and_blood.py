@@ -443,10 +443,8 @@ class Blood(CoreCase):
 
     def test_a13_a_kind_nobody_gave(self) -> None:
         """U1: a weak pulse in a cold foot is read as an injury, a missing one in a warm foot is not."""
-        perfusion, story = (
-            "vascular.perfusion",
-            {"intake": {"complaint": {"region": "foot", "side": "right"}}},
-        )
+        perfusion = "vascular.perfusion"
+        story: dict[str, Any] = {"intake": {"complaint": {"region": "foot", "side": "right"}}}
         weak = done("ankle.pulses", dorsalis_pedis="weak", refill=4)
         self.assertEqual(self.flag(perfusion, weak, **story)["urgency"], "emergency")
         warm = done("ankle.pulses", dorsalis_pedis="absent", skin="warm", refill=2)

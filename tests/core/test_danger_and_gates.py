@@ -204,11 +204,9 @@ class FromTheStory(unittest.TestCase):
 
     def test_s3_is_asked_where_a_child_cannot_take_steps(self) -> None:
         no_steps = {"test": "ankle.weight_bearing", "side": "left", "values": {"now": "no"}}
-        for year, intake, asked in (
-            (2011, {}, True),
-            (2010, {}, False),
-            (2013, {"asked": ["fever_hot_joint"]}, False),
-        ):
+        told: dict[str, Any] = {"asked": ["fever_hot_joint"]}
+        nothing: dict[str, Any] = {}
+        for year, intake, asked in ((2011, nothing, True), (2010, nothing, False), (2013, told, False)):
             reading = read(record([no_steps], **story("hip", **intake), **born(year, 9, 14)))
             items = [item["item"] for item in reading["ask"]]
             self.assertEqual("red_flags.fever_hot_joint" in items, asked, (year, intake))

@@ -88,9 +88,10 @@ class BesideTheOther(unittest.TestCase):
     """What the left reads as where the right differs beyond error and by too little to lift anything."""
 
     def left(self, measure: str, value: float, apart: float, **parts: Any) -> dict[Any, str]:
-        more = {key: parts.pop(key) for key in ("thigh_angle", "thigh_angle_knee_straight") if key in parts}
-        more |= {key: parts.pop(key) for key in ("rotation_drift",) if key in parts}
-        entries = [thomas("left", **{measure: value}, **more), thomas("right", **{measure: value + apart})]
+        beside = ("thigh_angle", "thigh_angle_knee_straight", "rotation_drift")
+        values: dict[str, Any] = {key: parts.pop(key) for key in beside if key in parts}
+        other: dict[str, Any] = {measure: value + apart}
+        entries = [thomas("left", None, **values, **{measure: value}), thomas("right", None, **other)]
         found = strengths(read(record(entries, **parts), SMALL_ERRORS))
         return {code: strength for (code, side), strength in found.items() if side == "left"}
 

@@ -447,3 +447,121 @@ class Shape(HipCase):
         look = done("hip.standing", None, crests_level="left_high")
         self.assertEqual([n["test"] for n in self.reading(look)["next"]], ["hip.leg_length"])
         self.assertEqual(self.reading(look, self.lengths(900, 900))["next"], [])
+
+
+class ShapeIsReferred(HipCase):
+    """H9: from 16 a likely alignment flag is referred only with a complaint that may come of it."""
+
+    TORSION = done("hip.craig", torsion=30)
+    LENGTH = done("hip.leg_length", None, true_length={"left": 880, "right": 900})
+    HEEL = done("foot.standing", None, hindfoot_angle={"left": 12})
+    ARCH = done("foot.navicular_drop", height_neutral=50, height_standing=30)
+
+    def urgency(self, entry: dict[str, Any], **parts: Any) -> list[str | None]:
+        flags = [f for f in self.reading(entry, **parts)["flags"] if f["code"].startswith("alignment.")]
+        return [flag["urgency"] for flag in flags if flag["strength"] == "likely"]
+
+    def test_by_complaint(self) -> None:
+        near, far = (self.TORSION,), (self.LENGTH, self.HEEL, self.ARCH)
+        for entries, complaint, expected in (
+            ((*near, *far), None, None),
+            ((*near, *far), {"region": "none"}, None),
+            ((*near, *far), {"region": "knee", "side": "left"}, "refer"),
+            ((*near, *far), {"region": "hip", "side": "both"}, "refer"),
+            ((*near, *far), {"region": "thigh"}, "refer"),
+            ((*near, *far), {"region": "hip", "side": "right"}, None),
+            (near, {"region": "ankle", "side": "left"}, None),
+            (far, {"region": "ankle", "side": "left"}, "refer"),
+            (far, {"region": "foot", "side": "right"}, None),
+        ):
+            for entry in entries:
+                intake = {"complaint": complaint} if complaint else {}
+                athlete = {"ref": "T-1", "birth_date": "2000-01-01"}
+                found = self.urgency(entry, intake=intake, athlete=athlete)
+                self.assertEqual(found, [expected], (entry["test"], complaint))
+
+    def test_under_sixteen_it_is_referred_anyway(self) -> None:
+        for born, expected in (("2010-09-15", "refer"), ("2010-09-14", None)):
+            athlete = {"ref": "T-1", "birth_date": born}
+            for entry in (self.LENGTH, self.HEEL, self.ARCH):
+                self.assertEqual(self.urgency(entry, athlete=athlete), [expected], (entry["test"], born))
+
+    def test_upkeep_is_named_without_an_action_and_not_beside_something_urgent(self) -> None:
+        grown = {"ref": "T-1", "birth_date": "2000-01-01"}
+        reading = self.reading(self.TORSION, athlete=grown)
+        self.assertEqual(reading["actions"], [])
+        self.assertIn("upkeep", reading["advice"][0]["options"][0])
+        urgent = self.reading(self.TORSION, athlete=grown, intake={"red_flags": ["saddle_numbness"]})
+        self.assertEqual(urgent["advice"], [])
+
+
+class TornOrPulledOff(HipCase):
+    """H13 and H15: a tendon's bony origin, tender after an injury, grown up or growing."""
+
+    POINTS = ("asis", "iliac_crest", "lesser_trochanter", "ischial_tuberosity")
+    APOPHYSIS, HAMSTRING = "fracture.apophysis", "tendon.proximal_hamstring"
+
+    def told(self, age: int | None, **intake: Any) -> dict[str, Any]:
+        return told("thigh", age, **intake)
+
+    def flag(self, code: str, reading: Reading) -> dict[str, Any] | None:
+        return next((flag for flag in reading["flags"] if flag["code"] == code), None)
+
+    def test_h15_at_its_ages_with_and_without_a_pop(self) -> None:
+        sudden: dict[str, Any] = {"onset": {"kind": "sudden", "date": "2026-09-10"}}
+        for point in self.POINTS:
+            entry = done("hip.palpation", tender=[point])
+            for age, fires in ((9, False), (10, True), (20, True), (21, False)):
+                plain = self.reading(entry, **self.told(age, asked=["heard_pop"], **sudden))
+                popped = self.reading(entry, **self.told(age, symptoms=["heard_pop"], **sudden))
+                one, two = (self.flag(self.APOPHYSIS, reading) for reading in (plain, popped))
+                self.assertEqual((one is not None, two is not None), (fires, fires), (point, age))
+                if one and two:
+                    self.assertEqual((one["strength"], one["urgency"]), ("possible", "refer"))
+                    self.assertEqual((two["strength"], two["urgency"]), ("likely", "same_day"))
+                    (action,) = [a for a in plain["actions"] if "apophysis" in a["code"]]
+                    self.assertEqual(action["to"], "2026-09-21")
+
+    def test_h15_gradual_needs_more_load_and_asks_for_it(self) -> None:
+        entry = done("hip.palpation", tender=["asis"])
+        for load, fires in ((True, True), (None, True), (False, False)):
+            intake = {"onset": {"kind": "gradual"}, **({} if load is None else {"load_change": load})}
+            reading = self.reading(entry, **self.told(15, **intake))
+            found = self.flag(self.APOPHYSIS, reading)
+            self.assertEqual(found is not None, fires, load)
+            if found:
+                self.assertEqual((found["strength"], found["urgency"]), ("possible", "refer"))
+            self.assertEqual("load_change" in {a["item"] for a in reading["ask"]}, load is None)
+
+    def test_h15_is_not_trained_beside(self) -> None:
+        entries = [
+            done("hip.palpation", tender=["asis"]),
+            done("hip.hamstring_90_90", knee_short=61),
+            done("ankle.resisted.eversion", grade="3"),
+        ]
+        parts = self.told(15, onset={"kind": "gradual"}, load_change=True)
+        self.assertNotIn("train", {a["urgency"] for a in self.reading(*entries, **parts)["actions"]})
+        held = {item["test"] for item in self.reading(*entries, **parts)["held"]}
+        self.assertEqual(held, {"hip.hamstring_90_90"})
+
+    def test_h13_a_sit_bone_with_a_pop_when_grown_or_of_unknown_age(self) -> None:
+        entries = [done("hip.palpation", tender=["ischial_tuberosity"])]
+        sudden: dict[str, Any] = {"onset": {"kind": "sudden"}, "symptoms": ["heard_pop"]}
+        for age, torn in ((20, False), (21, True), (None, True)):
+            reading = self.reading(*entries, **self.told(age, **sudden))
+            found = self.flag(self.HAMSTRING, reading)
+            self.assertEqual(found is not None and found["urgency"] == "refer", torn, age)
+            if torn and found:
+                self.assertEqual(found["strength"], "likely")
+                (action,) = [a for a in reading["actions"] if a["code"].endswith("proximal_hamstring")]
+                self.assertEqual(action["to"], "2026-09-21")
+        unknown = self.reading(*entries, **self.told(None, **sudden))
+        self.assertIn(("birth_date", True), [(a["item"], a["urgent"]) for a in unknown["ask"]])
+        quiet = self.reading(*entries, **self.told(30, onset={"kind": "sudden"}, asked=["heard_pop"]))
+        self.assertEqual(strengths(quiet)[(self.HAMSTRING, "left")], "possible")
+
+    def test_h8_gait_on_the_side_given(self) -> None:
+        right = done("hip.gait", None, pattern={"right": ["drop"]})
+        self.assertEqual(strengths(self.reading(right, **told())), {(ABDUCTORS, "right"): "possible"})
+        plain = done("hip.gait", None, pattern=["lurch"])
+        self.assertEqual(strengths(self.reading(plain)), {(ABDUCTORS, None): "possible"})

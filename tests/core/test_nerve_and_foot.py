@@ -147,8 +147,15 @@ class Shape(CoreCase):
             self.assertEqual(self.right(standing(hindfoot_angle=angle)).get(code), expected, angle)
 
     def test_f1_flexible_or_rigid(self) -> None:
-        for turns, word, urgency in ((True, "flexible", None), (False, "rigid", "refer"), (None, "", None)):
-            rise = [] if turns is None else [done("ankle.heel_rise", heel_turns_in=turns)]
+        for turns, count, word, urgency in (
+            (True, 1, "flexible", None),
+            (False, 1, "rigid", "refer"),
+            (False, None, "rigid", "refer"),
+            (False, 0, "out 8°.", None),
+            (None, 5, "out 8°.", None),
+        ):
+            told = {name: v for name, v in (("heel_turns_in", turns), ("count", count)) if v is not None}
+            rise = [measured("ankle.heel_rise", told)]
             flag = self.flag(VALGUS, standing(hindfoot_angle=8), *rise)
             self.assertIn(word, flag["because"][0]["says"])
             self.assertEqual(flag["urgency"], urgency)

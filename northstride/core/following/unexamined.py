@@ -34,7 +34,7 @@ def _silent_sides(judged: Judgement, structure: Structure, called: frozenset[str
     sides = judged.case.sides_of_complaint if judged.case.has_complaint else SIDES
     for side in (None,) if both_at_once else sides:
         if not any(_read(judged, code, side) for code in tests):
-            yield Unexamined(structure.code, side, _why(judged, tests, side), wanted)
+            yield Unexamined(structure.code, side, _why(judged, tests, wanted, side), wanted)
 
 
 def _read(judged: Judgement, test: str, side: Side | None) -> bool:
@@ -43,7 +43,7 @@ def _read(judged: Judgement, test: str, side: Side | None) -> bool:
 
 
 def _why(
-    judged: Judgement, tests: tuple[str, ...], side: Side | None
+    judged: Judgement, tests: tuple[str, ...], wanted: tuple[str, ...], side: Side | None
 ) -> Literal["not_recorded", "held", "declined"]:
     entries = [
         entry
@@ -52,4 +52,4 @@ def _why(
     ]
     if any(entry.declined is not None for entry in entries):
         return "declined"
-    return "held" if any(judged.holds(test, side) for test in tests) else "not_recorded"
+    return "held" if all(judged.holds(test, side) for test in wanted) else "not_recorded"
