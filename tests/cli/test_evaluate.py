@@ -50,7 +50,7 @@ class Evaluate(unittest.TestCase):
                     "held",
                     "differences",
                 ),
-                *("next", "criteria", "changes", "coverage", "advice"),
+                *("next", "ask", "criteria", "changes", "coverage", "advice"),
             },
         )
 
@@ -94,7 +94,18 @@ class Evaluate(unittest.TestCase):
             self.assertIn(words, done.stdout)
 
     def test_an_empty_list_of_what_next_says_so(self) -> None:
-        self.assertIn("nothing useful is left", self.run_it("--text", self.file("a.json", record())).stdout)
+        said = self.run_it("--text", self.file("a.json", record())).stdout
+        self.assertIn("no further test speaks of what is flagged", said)
+        # Beside it stands what nothing speaks about: silence is not health.
+        self.assertIn("not examined: Hip joint left (nothing recorded)", said)
+
+    def test_text_says_what_is_asked_by_when_and_by_which_rules(self) -> None:
+        story = {"complaint": {"region": "leg", "side": "left"}, "onset": {"kind": "gradual"}}
+        shin = {"test": "ankle.palpation", "side": "left", "values": {"tender": ["tibia_shaft"]}}
+        said = self.run_it("--text", self.file("a.json", record([shin], intake=story))).stdout
+        self.assertIn("Read by rules 2", said)
+        self.assertIn("load_change, urgent:", said)
+        self.assertIn("refer: refer.fracture_tibia left, by 2026-09-21", said)
 
     def test_text_says_what_changed(self) -> None:
         before = {**SHORT, "id": "00000000-0000-4000-8000-000000000002", "date": "2026-03-02"}

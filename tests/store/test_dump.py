@@ -112,7 +112,10 @@ class Schema0003(DatabaseCase):
             shown = reading_of(db, self.me, CATALOGUE, get_screen(db, self.me, UUID(screen)))
             signed = signatures_of(db, self.me, UUID(screen))
             waiting = waiting_late_answers(db, self.me, UUID(screen))
-        self.assertEqual(shown.reading, {**self.facts["readings"][screen], "fingerprint": None})
+        reading = self.facts["readings"][screen]
+        covered = {**reading["coverage"], "unexamined": None}
+        later = {"fingerprint": None, "ask": None, "coverage": covered}
+        self.assertEqual(shown.reading, {**reading, **later})
         self.assertEqual([one.number for one in signed], [0, 1])
         self.assertEqual([one.identity for one in signed], [None, None])
         self.assertEqual([row.body["value"] for row in waiting], [7])

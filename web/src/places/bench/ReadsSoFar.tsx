@@ -15,11 +15,11 @@ export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Cata
   const { reading, readingCurrent } = useStore(bench.state);
   return (
     <section aria-label="Reads as so far" aria-busy={!readingCurrent} className="reads">
+      {reading ? <OpenQuestions reading={reading} catalogue={catalogue} /> : null}
       <h2 className="panel-title">Reads as so far</h2>
       {reading && !readingCurrent ? (
         <p className={classes("muted", styles.older)}>Older than what is typed.</p>
       ) : null}
-      {reading ? <OpenQuestions reading={reading} catalogue={catalogue} /> : null}
       {reading?.flags.map((flag) => (
         <div key={`${flag.code} ${flag.side}`} className={styles["reads-flag"]}>
           <div>

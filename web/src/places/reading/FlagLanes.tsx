@@ -17,7 +17,8 @@ interface Props {
 
 /** Every flag in its lane, named in the spine. An empty lane says why it is empty. */
 export function FlagLanes({ reading, screen, catalogue }: Props) {
-  const codes = [...new Set([...reading.flags, ...reading.ruled_down].map((flag) => flag.code))];
+  const sided = [...reading.flags, ...reading.ruled_down].filter((item) => item.side !== null);
+  const codes = [...new Set(sided.map((flag) => flag.code))];
   const covered = reading.coverage;
   return (
     <>
@@ -35,7 +36,20 @@ export function FlagLanes({ reading, screen, catalogue }: Props) {
           {roleOf(screen, "right")}right <SideMark side="right" />
         </div>
       </div>
-      {codes.length === 0 ? <NothingFlagged {...{ reading, screen, catalogue }} /> : null}
+      {reading.flags.length + reading.ruled_down.length === 0 ? (
+        <NothingFlagged {...{ reading, screen, catalogue }} />
+      ) : null}
+      {reading.flags
+        .filter((flag) => flag.side === null)
+        .map((flag) => (
+          <div key={flag.code} className={styles["whole-row"]}>
+            <strong>{flagName(catalogue, flag.code)}</strong>{" "}
+            <span className="muted small">{rulesOf(reading, flag.code)}, of no one side</span>
+            <div>
+              <FlagWords flag={flag} />
+            </div>
+          </div>
+        ))}
       {codes.map((code) => (
         <div key={code} className="lanes flag-row">
           <FlagCell code={code} side="left" {...{ reading, screen, catalogue }} />
@@ -58,6 +72,9 @@ function NotExaminedRow({ reading }: { reading: Reading }) {
   const cell = (side: Side) => (
     <div className={classes(`lane-${side}`, styles["flag-cell"])}>
       {missing ? <NotExamined reading={reading} side={side} /> : null}
+      {missing?.some((item) => item.side === side) ? null : (
+        <span className="muted">{missing ? "nothing else called for" : ""}</span>
+      )}
     </div>
   );
   return (
@@ -90,7 +107,7 @@ function rulesOf(reading: Reading, code: string): string {
 function FlagCell(props: Props & { code: string; side: Side }) {
   const { code, side, reading } = props;
   const here = (item: { code: string; side: Side | null }) =>
-    item.code === code && (item.side === side || (item.side === null && side === "left"));
+    item.code === code && item.side === side;
   const flag = reading.flags.find(here);
   const ruledDown = reading.ruled_down.find(here);
   return (

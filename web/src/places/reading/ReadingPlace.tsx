@@ -70,7 +70,9 @@ export default function ReadingPlace() {
               behind={opened.state === "open" && !allSaved(unsaved)}
             />
           ) : null}
-          {number === null ? null : <TodaysRules screen={id} number={number} catalogue={known} />}
+          {number === null ? null : (
+            <TodaysRules screen={id} number={number} signed={found} catalogue={known} />
+          )}
           <OpenQuestions reading={found} catalogue={known} />
           <FlagLanes {...parts} />
           <DifferenceList reading={found} catalogue={known} />

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Catalogue } from "../../api/catalogue";
+import type { Reading } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import { questionWords } from "../../state/wording";
 import { todayQuery } from "./queries";
@@ -10,11 +11,12 @@ import { MadeDifferences } from "./SignedVersion";
 interface Props {
   screen: string;
   number: number;
+  signed: Reading;
   catalogue: Catalogue;
 }
 
 /** What was signed stays; what today's rules would add to it is one tap away. */
-export function TodaysRules({ screen, number, catalogue }: Props) {
+export function TodaysRules(props: Props) {
   const [open, setOpen] = useState(false);
   return (
     <section className={styles["signed-version"]} aria-label="Today's rules">
@@ -26,12 +28,13 @@ export function TodaysRules({ screen, number, catalogue }: Props) {
       >
         What today's rules would add
       </button>
-      {open ? <Added {...{ screen, number, catalogue }} /> : null}
+      {open ? <Added {...props} /> : null}
     </section>
   );
 }
 
-function Added({ screen, number, catalogue }: Props) {
+/** What the signed reading kept itself is not said again. */
+function Added({ screen, number, signed, catalogue }: Props) {
   const today = useQuery(todayQuery(screen, number));
   if (today.error) return <ProblemNote error={today.error} />;
   if (!today.data) return <p className="muted">Reading it again.</p>;
@@ -43,10 +46,10 @@ function Added({ screen, number, catalogue }: Props) {
       </p>
       {differences.length === 0 ? <p>Flags and actions are the same.</p> : null}
       <MadeDifferences differences={differences} catalogue={catalogue} />
-      {ask.length > 0 ? (
+      {signed.ask === null && ask.length > 0 ? (
         <p>Would ask: {ask.map((item) => questionWords(catalogue, item.item)).join(" ")}</p>
       ) : null}
-      {unexamined.length > 0 ? (
+      {signed.coverage.unexamined === null && unexamined.length > 0 ? (
         <p>
           Not examined:{" "}
           {unexamined
