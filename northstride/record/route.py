@@ -6,7 +6,7 @@ from northstride.core.catalogue import Catalogue, Position
 from northstride.core.following.route import Route
 from northstride.core.vocabulary import Gate
 from northstride.record.model import Record
-from northstride.record.reading import Out, SideCode
+from northstride.record.reading import AskOut, Out, SideCode
 
 NAMES_SHOWN = 12
 
@@ -34,6 +34,7 @@ class RouteOut(Out):
     turns: int
     plain_seconds: int
     plain_turns: int
+    ask: list[AskOut]
 
 
 def route_out(record: str, route: Route) -> RouteOut:
@@ -56,12 +57,14 @@ def route_out(record: str, route: Route) -> RouteOut:
         turns=route.turns,
         plain_seconds=route.plain_seconds,
         plain_turns=route.plain_turns,
+        ask=[AskOut(item=item.item, why=item.why, urgent=item.urgent) for item in route.ask],
     )
 
 
 def route_text(record: Record, route: RouteOut, catalogue: Catalogue) -> str:
     """What to do in order, and what is left out for a reason of its own."""
     lines = [f"{record.athlete.ref} · {record.date.isoformat()} · {record.purpose.replace('_', ' ')}"]
+    lines += [f"Ask {item.item}{', urgent' if item.urgent else ''}: {item.why}" for item in route.ask]
     for place, stop in enumerate(route.stops, 1):
         if stop.turn or place == 1:
             lines.append(_lying(stop))

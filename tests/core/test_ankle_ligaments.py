@@ -104,10 +104,20 @@ class OtherSide(CoreCase):
         self.assertEqual(self.right(drawer(1), drawer(1, "left"), stress)[ATFL], "likely")
 
     def test_h14_loose_joints_are_called_constitutional(self) -> None:
-        for score, expected in ((5, True), (4, False)):
-            loose = {"test": "general.hypermobility", "values": {"score": score}}
-            flag = self.flag(ATFL, loose, drawer(2), drawer(2, "left"))
-            self.assertEqual(any("constitutional" in says for says in flag["against"]), expected)
+        for born, least in (
+            ("2010-09-15", 6),
+            ("2010-09-14", 5),
+            ("1975-09-15", 5),
+            ("1976-09-14", 5),
+            ("1975-09-14", 4),
+            (None, 5),
+        ):
+            athlete = {"ref": "T-1", **({"birth_date": born} if born else {})}
+            for score, expected in ((least, True), (least - 1, False)):
+                loose = {"test": "general.hypermobility", "values": {"score": score}}
+                flag = self.flag(ATFL, loose, drawer(2), drawer(2, "left"), athlete=athlete)
+                said = any("constitutional" in says for says in flag["against"])
+                self.assertEqual(said, expected, (born, score))
 
     def test_a8_both_ankles_sprained_before_turn_the_cap_off(self) -> None:
         for history, expected in (

@@ -277,6 +277,40 @@ class Return(unittest.TestCase):
             with self.subTest(criterion=criterion):
                 self.assertEqual(self.states(*self.WHOLE, entry)[criterion], "met")
 
+    def test_involved_against_uninvolved_even_where_the_involved_side_is_the_stronger(self) -> None:
+        for right, left, expected in ((50, 40, "met"), (36, 40, "met"), (35, 40, "not_met")):
+            entries = [measured(RISE, {"count": right}), measured(RISE, {"count": left}, "left")]
+            self.assertEqual(self.states(*entries)["heel_rise"], expected)
+
+    def test_no_urgent_flag_is_not_tested_while_something_is_in_doubt(self) -> None:
+        """A gate that is shut on the involved side, or an urgent question, leaves it open."""
+        surgery = {"region": "hip", "kind": "surgery", "weeks_ago": 3}
+        replaced = {**surgery, "kind": "hip_replacement", "weeks_ago": 90}
+        story = self.STORY["intake"]
+        fresh = {**story, "onset": {"kind": "sudden", "date": NOW}}
+        sideless = {**fresh, "complaint": {"region": "ankle"}}
+        for intake, expected in (
+            (story, "met"),
+            ({**story, "history": [{**surgery, "side": "right"}]}, "not_tested"),
+            ({**story, "history": [{**surgery, "side": "left"}]}, "met"),
+            ({**story, "history": [{**replaced, "side": "right"}]}, "met"),
+            (fresh, "not_tested"),
+            (sideless, "not_tested"),
+        ):
+            states = self.states(*self.WHOLE, intake=intake)
+            self.assertEqual(states["no_urgent_flag"], expected, intake)
+
+    def test_without_an_involved_side_it_is_asked_for(self) -> None:
+        for complaint, asked in (
+            (None, True),
+            ({"region": "ankle"}, True),
+            ({"region": "ankle", "side": "both"}, False),
+            ({"region": "ankle", "side": "left"}, False),
+        ):
+            intake = {"complaint": complaint} if complaint else {}
+            items = {a["item"] for a in read(screen(NOW, purpose="return_to_sport", intake=intake))["ask"]}
+            self.assertEqual("complaint.side" in items, asked, complaint)
+
     def test_grades_stand_in_for_force(self) -> None:
         for grade, expected in (("5", "met"), ("4+", "not_met")):
             states = self.states(done("ankle.resisted.eversion", grade=grade))

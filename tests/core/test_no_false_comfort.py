@@ -156,6 +156,7 @@ class RouteAndReading(unittest.TestCase):
         exam = check_record(raw, CATALOGUE).exam
         judged, route = judge(exam, CATALOGUE, Context()), make_route(exam, CATALOGUE, Context())
         reading = evaluate(exam, CATALOGUE, Context())
+        self.assertEqual(route.ask, reading.ask)
         on_route = {(stop.test, side) for stop in route.stops for side in stop.sides or (None,)}
         for item in reading.next:
             if any((item.test, item.side) == (a.test, a.side) and a.rule for a in judged.asked):

@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from northstride.core.asking import with_questions
 from northstride.core.catalogue import Catalogue, Position
 from northstride.core.examination import Context, Examination
 from northstride.core.examination.first_side import first_side_of
+from northstride.core.findings import Ask
 from northstride.core.following.route.asking import STAGES, LeftOut, Wanted, asked_tests
 from northstride.core.following.route.order import Options, Place, fewest_turns, turns
 from northstride.core.judging import judge
@@ -33,7 +35,10 @@ class Stop:
 
 @dataclass(frozen=True, slots=True)
 class Route:
-    """`seconds` count tests and turns. The plain figures are those of the same tests in the list's order."""
+    """`seconds` count tests and turns. The plain figures are those of the same tests in the list's order.
+
+    `ask` is what the story lacks, as in the reading.
+    """
 
     stops: tuple[Stop, ...]
     left_out: tuple[LeftOut, ...]
@@ -41,6 +46,7 @@ class Route:
     turns: int
     plain_seconds: int
     plain_turns: int
+    ask: tuple[Ask, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +60,7 @@ class _Visit:
 
 def make_route(exam: Examination, catalogue: Catalogue, context: Context) -> Route:
     """Safety first, then the story's tests with the fewest turns. The same input gives the same route."""
-    judged = judge(exam, catalogue, context)
+    judged, asks = with_questions(judge(exam, catalogue, context))
     wanted, left_out = asked_tests(judged)
     first = first_side_of(judged.case.complaint, judged.case.schools["first_side"])
     start = judged.case.schools["start"]
@@ -72,6 +78,7 @@ def make_route(exam: Examination, catalogue: Catalogue, context: Context) -> Rou
         count,
         round(spent + plain * TURN_SECONDS),
         plain,
+        asks,
     )
 
 
