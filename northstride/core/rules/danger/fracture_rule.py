@@ -82,15 +82,19 @@ def _positive(case: Case, zone: Zone, side: Side) -> str | None:
     return "Could not take four steps then or now." if _steps(case, side) == ("no", "no") else None
 
 
+def _too_young(case: Case) -> bool:
+    return case.age is not None and case.age < LIMIT["rule_age_from"]
+
+
 def _uncertain(case: Case) -> bool:
-    young = case.age is not None and case.age < LIMIT["rule_age_from"]
-    return young or bool(CONFOUNDERS & case.exam.intake.confounders)
+    return _too_young(case) or bool(CONFOUNDERS & case.exam.intake.confounders)
 
 
 def fracture_rule(case: Case) -> Iterator[Finding]:
     """A0: the fracture rule of ankle and midfoot (Bachmann 2003)."""
     days = days_since_onset(case)
     against = (LATE,) if days is not None and days > LIMIT["fresh_days_up_to"] else ()
+    sources = (*SOURCE, "Dowling 2009") if _too_young(case) else SOURCE
     for zone in ZONES:
         for side in SIDES:
             why = _positive(case, zone, side)
@@ -100,7 +104,7 @@ def fracture_rule(case: Case) -> Iterator[Finding]:
             if why is not None:
                 because = Reason(palpated_at(case, side), "A0", why)
                 yield Finding(
-                    zone.code, side, strength, because, None, None, against, (), SOURCE, Urgency.SAME_DAY
+                    zone.code, side, strength, because, None, None, against, (), sources, Urgency.SAME_DAY
                 )
 
 

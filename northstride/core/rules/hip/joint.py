@@ -267,4 +267,4 @@ def arthritis_story(case: Case) -> Iterator[Finding]:
         for side in case.complaint_sides:
             because = Reason("intake.symptoms", "H6", "The story fits a stiff hip at this age.")
             settle = (Settle(ROTATION, "The range of rotation tells more."),)
-            yield Finding(ARTHRITIS, side, Strength.POSSIBLE, because, settle=settle)
+            yield Finding(ARTHRITIS, side, Strength.POSSIBLE, because, settle=settle, sources=("NICE 2022",))
