@@ -13,7 +13,7 @@ from northstride.api.problems import FaultOut
 from northstride.api.screens import AnswerInput
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
-from northstride.record.reading import ReadingOut
+from northstride.record.reading_model import ReadingOut
 from northstride.store import readings as store
 from northstride.store.actor import audit, audit_opening_once
 from northstride.store.screens import get_screen

@@ -16,7 +16,7 @@ from northstride.api.screens import AnswerInput, SideCode
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import DeskDep, WorkDep
 from northstride.record.model import Record
-from northstride.record.reading import AskOut, ReadingOut, UnexaminedOut
+from northstride.record.reading_model import AskOut, ReadingOut, UnexaminedOut
 from northstride.store import moving, signatures
 from northstride.store.actor import audit
 from northstride.store.frozen import signature_at

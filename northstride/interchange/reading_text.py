@@ -8,7 +8,7 @@ from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.record.model import Record
-from northstride.record.reading import (
+from northstride.record.reading_model import (
     ActionOut,
     AskOut,
     ChangeOut,

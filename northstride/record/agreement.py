@@ -14,7 +14,7 @@ from northstride.core.measuring.agreement import Interval, agreement_of_categori
 from northstride.core.measuring.measurement import value_of_trials
 from northstride.core.measuring.strength_grade import rank
 from northstride.record.json_text import InvalidRecord
-from northstride.record.reading import Out
+from northstride.record.reading_model import Out
 from northstride.record.values import Refused, read_value, shown
 
 GRADES = [f"{whole}{sign}" for whole in range(6) for sign in ("-", "", "+")]

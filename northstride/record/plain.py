@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from northstride.core.following.plain import PlainSummary
-from northstride.record.reading import Out
+from northstride.record.reading_model import Out
 
 
 class PlainOut(Out):

@@ -6,7 +6,7 @@ from northstride.core.catalogue import Catalogue, Position
 from northstride.core.following.route import Route
 from northstride.core.vocabulary import Gate
 from northstride.record.model import Record
-from northstride.record.reading import AskOut, Out, SideCode
+from northstride.record.reading_model import AskOut, Out, SideCode
 
 NAMES_SHOWN = 12
 

@@ -78,7 +78,7 @@ class KeyboardAlone(BrowserCase):
         keys.type("-4")
         expect(reads).to_contain_text("12° tighter")
         expect(page.locator("[class*='ask-bar']")).to_contain_text("RIGHT, thigh to level")
-        for value in ("", "84", "95", "-2", "-6", "7", "", "", "", "", ""):
+        for value in ("", "84", "95", "-2", "-6", "17", "", "", "", "", ""):
             if value:
                 keys.type(value)
             keys.press("Enter")
@@ -92,7 +92,7 @@ class KeyboardAlone(BrowserCase):
                     "thigh_angle": [8, 9, 8],
                     "knee_angle": 84,
                     "thigh_angle_knee_straight": -2,
-                    "abduction_drift": 7,
+                    "abduction_drift": 17,
                 },
                 "right": {"thigh_angle": -4, "knee_angle": 95, "thigh_angle_knee_straight": -6},
             },

@@ -6,11 +6,11 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import Literal
 
+from northstride.core.changed import Baseline, Change, ChangeVerdict
 from northstride.core.examination import LOOKS_FULL, Entry, Examination, Trials
 from northstride.core.examination.case import Case, Observed
 from northstride.core.examination.derived import DERIVED
 from northstride.core.examination.differences import error_source
-from northstride.core.findings import Baseline, Change, ChangeVerdict
 from northstride.core.measuring.measurement import Comparison, Verdict, value_of_trials
 from northstride.core.norms import limits
 from northstride.core.sides import SIDES, Side

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from typing import Literal
 
+from northstride.core.changed import Change, ChangeVerdict
 from northstride.core.examination.case import Case
-from northstride.core.findings import Ask, Change, ChangeVerdict, Criterion, Difference, Strength
+from northstride.core.findings import Ask, Criterion, Difference, Strength
 from northstride.core.judging import URGENT, Judgement
 from northstride.core.measuring.measurement import less_than, more_than
 from northstride.core.norms import limits

@@ -5,15 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northstride.core.examination.case import Case
-from northstride.core.findings import (
-    Finding,
-    Next,
-    Reason,
-    Retake,
-    RuledDown,
-    Settle,
-    Strength,
-)
+from northstride.core.findings import Finding, Next, Reason, Retake, RuledDown, Settle, Strength
 from northstride.core.measuring.measurement import Verdict, less_than, more_than
 from northstride.core.measuring.strength_grade import at_most
 from northstride.core.norms import limits
