@@ -115,6 +115,11 @@ class Case:
         return day.year - born.year - ((day.month, day.day) < (born.month, born.day))
 
     @cached_property
+    def told(self) -> dict[str, bool]:
+        """What rules found out of the story once, by name: many ask the same."""
+        return {}
+
+    @cached_property
     def complaint(self) -> Complaint | None:
         return complaint_of(self.exam)
 
@@ -126,7 +131,7 @@ class Case:
             return (None,)
         return SIDES if complaint.side == "both" else (Side(complaint.side),)
 
-    @property
+    @cached_property
     def sides_of_complaint(self) -> tuple[Side, ...]:
         """The same for gates and zones: a complaint without a side stands for both (U2)."""
         return tuple(side for side in self.complaint_sides if side is not None) or SIDES

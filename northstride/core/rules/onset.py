@@ -45,7 +45,9 @@ def gradual(case: Case) -> bool:
 
 def sudden(case: Case) -> bool:
     """U1: known, or read so where taking it for gradual could miss a break or a foot without blood."""
-    return known_sudden(case) or (kind_unknown(case) and _read_as_sudden(case))
+    if "sudden" not in case.told:
+        case.told["sudden"] = known_sudden(case) or (kind_unknown(case) and _read_as_sudden(case))
+    return case.told["sudden"]
 
 
 def _read_as_sudden(case: Case) -> bool:
