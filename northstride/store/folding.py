@@ -117,7 +117,7 @@ class FoldedEntry:
         if self.key_measure is not None and self.own_key and not self.declined:
             values[self.key_measure.code] = key_value(self.key_measure, self.own_key)
         for (side, name), row in self.standing.items():
-            if not name.startswith(VALUES) or row.value is None:
+            if not name.startswith(VALUES) or row.value is None or self._overtaken(side, name):
                 continue
             measure = name.removeprefix(VALUES)
             if side == self.side:
@@ -125,6 +125,17 @@ class FoldedEntry:
             else:
                 values.setdefault(measure, {})[side] = row.value
         return values
+
+    def _overtaken(self, side: str | None, name: str) -> bool:
+        """A value of both sides at once and one of a side exclude each other: what came last stands."""
+        if self.side is not None:
+            return False
+        whole = self.standing.get((None, name))
+        sides = [row for lane in ("left", "right") if (row := self.standing.get((lane, name)))]
+        held = [row.revision for row in sides if row.value is not None]
+        if whole is None or whole.value is None or not held:
+            return False
+        return (max(held) >= whole.revision) == (side is None)
 
 
 def _local(at: dt.datetime, zone: int | None) -> dt.datetime:

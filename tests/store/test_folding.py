@@ -63,6 +63,24 @@ class Folding(unittest.TestCase):
         self.assertEqual(found["values"], {"a": {"left": 1, "right": 2}, "b": 3})
         self.assertNotIn("side", found)
 
+    def test_what_was_said_of_both_at_once_gives_way_to_a_later_side_and_back(self) -> None:
+        whole = {"entry_side": None, "side": None}
+        left = {"entry_side": None, "side": "left"}
+        found = self.entry(
+            row("values.a", ["x"], **whole, revision=1), row("values.a", ["y"], **left, revision=2)
+        )
+        self.assertEqual(found["values"], {"a": {"left": ["y"]}})
+        found = self.entry(
+            row("values.a", ["y"], **left, revision=1), row("values.a", ["x"], **whole, revision=2)
+        )
+        self.assertEqual(found["values"], {"a": ["x"]})
+        found = self.entry(
+            row("values.a", ["x"], **whole, revision=1),
+            row("values.a", ["y"], **left, revision=2),
+            row("values.a", None, **left, revision=3),
+        )
+        self.assertEqual(found["values"], {"a": ["x"]})
+
     def test_a_value_beats_a_refusal_but_pain_does_not(self) -> None:
         refusal = row("declined", "too sore")
         self.assertNotIn("declined", self.entry(refusal, row("values.a", 1)))
