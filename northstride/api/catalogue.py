@@ -20,6 +20,7 @@ class CatalogueOut(Output):
     flag_names: dict[str, str]
     # What codes of a reading are called aloud.
     gates: dict[str, str]
+    openings: dict[str, str]
     retakes: dict[str, str]
     criteria: dict[str, str]
     questions: dict[str, str]

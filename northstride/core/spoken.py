@@ -13,6 +13,7 @@ from northstride.core.vocabulary import QUESTIONS, Gate, RetakeReason, ReturnCri
 FILE = Path(__file__).parent / "spoken.toml"
 CODES = {
     "gates": get_args(Gate),
+    "openings": get_args(Gate),
     "retakes": get_args(RetakeReason),
     "criteria": get_args(ReturnCriterion),
     "questions": QUESTIONS,

@@ -68,6 +68,25 @@ class ErrorFigure(Data):
     percent: Literal["threshold", "both"] | None = None
 
 
+class OnMap(Data):
+    """Where the codes of a list are answered on drawings: which list of points, which views in turn.
+
+    `pressed` names the measure that says which of them were pressed at all.
+    """
+
+    points: Code
+    views: Annotated[list[Code], Field(min_length=1)]
+    pressed: Code | None = None
+
+
+class Clock(Data):
+    """A hold that is timed: its target and its end in seconds, and where the first pain is written."""
+
+    target: Annotated[float, Field(gt=0)]
+    longest: Annotated[float, Field(gt=0)]
+    onset: Code | None = None
+
+
 class Measure(Data):
     code: Code
     label: Line
@@ -87,8 +106,14 @@ class Measure(Data):
     mirrored: dict[str, str] = {}
     instead_of: Code | None = None
     per_side: bool = True
+    # Said of both sides at once, or of the side where it is seen.
+    side_optional: bool = False
     # What range norms compare with where no better reference is known, in the measure's unit.
     usual_adult: float | None = None
+    map: OnMap | None = None
+    clock: Clock | None = None
+    # Offered beside the number: seen to the end, not measured.
+    looks_full: bool = False
     # What "normal" means where it can be known without measuring.
     normal: str | int | bool | list[str] | None = None
 
@@ -177,6 +202,8 @@ class Test(Data):
     loads: list[Code] = []
     # The athlete stands on the tested leg alone.
     on_one_leg: bool = False
+    # What danger hangs on is looked at, not assumed: nothing of it is written as expected from another stop.
+    own_stop: bool = False
     # Positions it can be done in just as well.
     also_in: list[Position] = []
     # How and where it is done by those who should not lie prone; none means it is left out for them.
@@ -217,6 +244,8 @@ class Test(Data):
         named |= {code for item in self.seen for code in (*item.flatters, *item.voids)}
         named |= {code for step in self.steps if step.figure for code in step.figure.joints.values()}
         named |= {measure.instead_of for measure in self.measures if measure.instead_of}
+        named |= {m.map.pressed for m in self.measures if m.map and m.map.pressed}
+        named |= {m.clock.onset for m in self.measures if m.clock and m.clock.onset}
         if unknown := named - set(measures):
             raise ValueError(f"unknown measures: {sorted(unknown)}")
         if unasked := set(measures) - {code for step in self.steps for code in step.measures}:

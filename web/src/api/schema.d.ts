@@ -829,6 +829,10 @@ export interface components {
             gates: {
                 [key: string]: string;
             };
+            /** Openings */
+            openings: {
+                [key: string]: string;
+            };
             /** Retakes */
             retakes: {
                 [key: string]: string;
@@ -930,6 +934,18 @@ export interface components {
             code: string;
             /** Label */
             label: string;
+        };
+        /**
+         * Clock
+         * @description A hold that is timed: its target and its end in seconds, and where the first pain is written.
+         */
+        Clock: {
+            /** Target */
+            target: number;
+            /** Longest */
+            longest: number;
+            /** Onset */
+            onset: string | null;
         };
         /** ComplaintPart */
         ComplaintPart: {
@@ -1498,8 +1514,20 @@ export interface components {
              * @default true
              */
             per_side: boolean;
+            /**
+             * Side Optional
+             * @default false
+             */
+            side_optional: boolean;
             /** Usual Adult */
             usual_adult: number | null;
+            map: components["schemas"]["OnMap"] | null;
+            clock: components["schemas"]["Clock"] | null;
+            /**
+             * Looks Full
+             * @default false
+             */
+            looks_full: boolean;
             /** Normal */
             normal: string | number | boolean | string[] | null;
         };
@@ -1523,6 +1551,20 @@ export interface components {
             side: ("left" | "right") | null;
             /** Why */
             why: string;
+        };
+        /**
+         * OnMap
+         * @description Where the codes of a list are answered on drawings: which list of points, which views in turn.
+         *
+         *     `pressed` names the measure that says which of them were pressed at all.
+         */
+        OnMap: {
+            /** Points */
+            points: string;
+            /** Views */
+            views: string[];
+            /** Pressed */
+            pressed: string | null;
         };
         /** OnsetPart */
         OnsetPart: {
@@ -2274,6 +2316,11 @@ export interface components {
              * @default false
              */
             on_one_leg: boolean;
+            /**
+             * Own Stop
+             * @default false
+             */
+            own_stop: boolean;
             /**
              * Also In
              * @default []
