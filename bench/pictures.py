@@ -26,6 +26,7 @@ def main() -> int:
         browser = playwright.chromium.launch(executable_path=CHROMIUM)
         by_keyboard(browser, app.address)
         by_touch(browser, app.address)
+        by_kind(browser, app.address)
         browser.close()
     return 0
 
@@ -81,6 +82,33 @@ def by_touch(browser: Browser, address: str) -> None:
     for key in ("1", "4", "accept left", "6"):
         page.locator("[class*='_pad_']").get_by_role("button", name=key, exact=True).tap()
     shot(page, "bench-touch")
+    page.context.close()
+
+
+def by_kind(browser: Browser, address: str) -> None:
+    """A map, a clock, a count and the rest as expected, each at another size."""
+    page = browser.new_page(viewport=SIZE)
+    open_bench(page, address)
+    at = page.url.rsplit("/", 1)[0]
+    page.goto(f"{at}/ankle.palpation")
+    page.get_by_role("button", name="ATFL, left").click()
+    page.keyboard.press("Alt+a")
+    for name in ("ATFL", "Sinus tarsi"):
+        page.get_by_role("button", name=f"{name}, right").click()
+    page.get_by_role("button", name="ATFL, right").click()
+    shot(page, "bench-map")
+    page.goto(f"{at}/ankle.anterior_drawer")
+    page.keyboard.press("Alt+r")
+    shot(page, "bench-rest")
+    page.set_viewport_size({"width": 820, "height": 1180})
+    page.goto(f"{at}/ankle.heel_rise")
+    for _ in range(3):
+        page.get_by_role("button", name="+1, one more, left").click()
+    shot(page, "bench-count-tablet")
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"{at}/hip.single_leg_stance")
+    page.get_by_role("button", name="Start, hold for 30 s, left").click()
+    shot(page, "bench-clock-phone")
     page.context.close()
 
 

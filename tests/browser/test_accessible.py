@@ -85,6 +85,20 @@ class Accessible(BrowserCase):
         page.wait_for_timeout(400)
         self.assert_clean(page, "sign dialog")
 
+    def test_each_kind_of_record_at_each_size(self) -> None:
+        page = self.at_bench(**STILL)
+        at = page.url.rsplit("/", 1)[0]
+        for width, height in ((1280, 800), (1180, 820), (820, 1180), (390, 844)):
+            page.set_viewport_size({"width": width, "height": height})
+            for test in ("ankle.palpation", "ankle.heel_rise", "hip.single_leg_stance", "ankle.squeeze"):
+                page.goto(f"{at}/{test}")
+                expect(page.locator("[class*='ask-bar']")).to_be_visible()
+                self.assert_clean(page, f"{test} at {width}")
+        page.keyboard.press("Alt+r")
+        expect(page.get_by_role("dialog", name="Rest as expected")).to_be_visible()
+        page.wait_for_timeout(400)
+        self.assert_clean(page, "rest as expected")
+
     def test_bench_by_touch(self) -> None:
         page = self.at_bench(has_touch=True, **STILL)
         page.get_by_label("Thigh, hanging, left").tap()

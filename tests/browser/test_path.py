@@ -55,7 +55,9 @@ class KeyboardAlone(BrowserCase):
         """Gait, knee to wall and squat; Alt PgDn goes on to the next test."""
         keys = page.keyboard
         expect(page.get_by_role("heading", name="Gait")).to_be_visible()
-        expect(page.get_by_role("button", name="Smooth")).to_be_focused()
+        expect(
+            page.get_by_role("group", name="Pattern, both").get_by_role("button", name="Smooth")
+        ).to_be_focused()
         keys.press("Space")
         keys.press("Alt+PageDown")
         expect(page.get_by_label("Distance, left")).to_be_focused()
@@ -177,7 +179,7 @@ class TouchAlone(BrowserCase):
         expect(page.get_by_text("Signed and frozen.")).to_be_visible()
 
     def stand(self, page: Page) -> None:
-        page.get_by_role("button", name="Smooth").tap()
+        page.get_by_role("group", name="Pattern, both").get_by_role("button", name="Smooth").tap()
         page.get_by_role("button", name="Next: Knee to wall").tap()
         page.get_by_label("Distance, left").tap()
         self.press(page, "1", "0", "8", "accept left", "1", "1", "2", "accept right")

@@ -6,7 +6,7 @@ import json
 from typing import Any
 from uuid import uuid4
 
-from playwright.sync_api import FilePayload, Page, expect
+from playwright.sync_api import Page, expect
 from sqlalchemy import text
 
 from northstride.cli.published import DOCS
@@ -16,12 +16,6 @@ from tests.support.browser import PASSWORD, BrowserCase
 class Stories(BrowserCase):
     def import_story(self, page: Page, name: str) -> None:
         self.import_file(page, DOCS / "examples" / f"{name}.json")
-
-    def import_record(self, page: Page, record: dict[str, Any]) -> None:
-        """Another screen of somebody who is known here by now."""
-        content = json.dumps(record).encode()
-        file = FilePayload(name="later.json", mimeType="application/json", buffer=content)
-        self.import_file(page, file)
 
     def test_a_return_is_held_against_the_earlier_screen_and_its_criteria(self) -> None:
         page = self.page()

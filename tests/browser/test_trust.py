@@ -9,6 +9,7 @@ from uuid import uuid4
 from playwright.sync_api import BrowserContext, FilePayload, Page, Route, expect
 from sqlalchemy import text
 
+from northstride.core.catalogue import default_catalogue
 from tests.support.browser import HANGING, PASSWORD, BrowserCase
 from tests.support.records import record, thomas
 
@@ -225,6 +226,8 @@ class WhatIsSigned(TrustCase):
 class Places(TrustCase):
     def open_test(self, page: Page, code: str) -> None:
         page.goto(page.url.split("/bench")[0] + f"/bench/{code}")
+        name = default_catalogue().tests[code].name
+        expect(page.get_by_role("heading", level=1, name=name, exact=True)).to_be_visible()
 
     def entries(self, page: Page, test: str) -> list[dict[str, Any]]:
         self.saved(page)
@@ -253,13 +256,28 @@ class Places(TrustCase):
     def test_all_pressed_none_tender_is_an_answer(self) -> None:
         page = self.at_bench()
         self.open_test(page, "ankle.palpation")
-        cell = page.get_by_role("group", name="Tender, right")
-        cell.get_by_text("None of these").click()
-        self.assertEqual(self.entries(page, "ankle.palpation"), [{"tender": []}])
+        expect(page.get_by_role("group", name="Views")).to_be_visible()
+        views = page.get_by_role("group", name="Views").locator("button[class*='view']")
+        for view in range(views.count()):
+            views.nth(view).click()
+            page.get_by_role("button", name="Rest pressed, not tender, right").click()
+        (found,) = self.entries(page, "ankle.palpation")
+        self.assertEqual(found["tender"], [])
+        points = default_catalogue().measure("ankle.palpation", "pressed")
+        assert points is not None
+        self.assertEqual(found["pressed"], [choice.code for choice in points.choices])
+
+    def test_none_seen_on_a_map_is_an_answer_and_can_be_taken_back(self) -> None:
+        page = self.at_bench()
+        self.open_test(page, "ankle.look")
+        where = page.get_by_role("region", name="Where swollen")
+        where.get_by_role("button", name="None of these, right").click()
+        self.assertEqual(self.entries(page, "ankle.look"), [{"swelling_site": []}])
         page.reload()
-        expect(cell.get_by_text("None of these")).to_have_attribute("aria-pressed", "true")
-        cell.get_by_text("None of these").click()
-        self.assertEqual(self.entries(page, "ankle.palpation"), [])
+        where.get_by_role("button", name="Anterolateral, right: not seen").click()
+        self.assertEqual(self.entries(page, "ankle.look"), [{"swelling_site": ["anterolateral"]}])
+        where.get_by_role("button", name="Anterolateral, right: seen").click()
+        self.assertEqual(self.entries(page, "ankle.look"), [])
 
     def test_another_device_sees_an_opened_gate_and_a_story(self) -> None:
         page = self.at_bench()

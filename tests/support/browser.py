@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import json
 import unittest
 from typing import Any, ClassVar
 from uuid import UUID, uuid4
 
 from argon2 import PasswordHasher
-from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import Browser, FilePayload, Page, Playwright, expect, sync_playwright
 from sqlalchemy import Engine
 
 from northstride.store.actor import Actor
@@ -99,13 +100,18 @@ class BrowserCase(unittest.TestCase):
 
     @staticmethod
     def open_stop(page: Page, name: str) -> None:
-        page.get_by_label("Route").get_by_role("link", name=name).click()
+        route = page.get_by_label("Route")
+        expect(route).to_be_visible()
+        narrow = route.get_by_role("button", name="All stops")
+        if narrow.is_visible() and narrow.get_attribute("aria-expanded") == "false":
+            narrow.click()
+        route.get_by_role("link", name=name).click()
         expect(page.get_by_role("heading", name=name)).to_be_visible()
 
     def examine_standing(self, page: Page) -> None:
         """What a squad screen plans beside the hanging-leg test: all of it without a finding."""
         self.open_stop(page, "Gait")
-        page.get_by_role("button", name="Smooth").click()
+        page.get_by_role("group", name="Pattern, both").get_by_role("button", name="Smooth").click()
         self.open_stop(page, "Knee to wall")
         for side in ("left", "right"):
             page.get_by_label(f"Distance, {side}").fill("110")
@@ -126,6 +132,10 @@ class BrowserCase(unittest.TestCase):
         take.click()
         page.wait_for_url("**/reading")
 
+    def import_record(self, page: Page, record: dict[str, Any]) -> None:
+        content = json.dumps(record).encode()
+        self.import_file(page, FilePayload(name="screen.json", mimeType="application/json", buffer=content))
+
     def at_bench(self, **options: Any) -> Page:
         page = self.page(**options)
         self.sign_in(page)
@@ -143,6 +153,10 @@ class BrowserCase(unittest.TestCase):
     def values(self, page: Page, test: str = HANGING) -> dict[str, dict[str, Any]]:
         """What the server has of a test, by side."""
         return {entry["side"]: entry["values"] for entry in self._entries(page, test)}
+
+    def by_side(self, page: Page, test: str) -> dict[str | None, dict[str, Any]]:
+        """What the server has of a test, by side, with pain, notes and marks."""
+        return {entry.get("side"): entry for entry in self._entries(page, test)}
 
     def entry(self, page: Page, side: str) -> dict[str, Any]:
         return next(entry for entry in self._entries(page, HANGING) if entry["side"] == side)

@@ -1,7 +1,8 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { Link, NavLink, useLocation } from "react-router";
 import { PLACES, placesFor, stepsOf } from "../state/addresses";
-import { theme } from "../state/preferences";
+import { chooseTheme, theme } from "../state/preferences";
+import { aloud, sayAloud } from "../state/speech";
 import { classes } from "./classes";
 import { Mark } from "./Mark";
 import styles from "./Shell.module.css";
@@ -20,18 +21,33 @@ interface Props {
 
 /** The frame of every place: one bar, what is urgent, the place itself. */
 export function Shell({ who, screen, saved, urgent, children }: Props) {
+  const [more, setMore] = useState(false);
   return (
     <div className={styles.shell}>
       <header className={styles.topbar}>
         <Link className={styles.brand} to={PLACES[0].path} aria-label="North Stride">
           <Mark />
         </Link>
-        <Places />
+        <button
+          type="button"
+          className={styles.more}
+          aria-label="Places and more"
+          aria-expanded={more}
+          onClick={() => setMore(!more)}
+        >
+          <Mark />
+        </button>
+        <div className={styles.rest} data-open={more || undefined}>
+          <Places />
+        </div>
         <div className={styles.who}>{who}</div>
         {screen ? <Path screen={screen} /> : null}
         {saved}
-        <ThemeSwitch />
-        <Leave />
+        <div className={styles.rest} data-open={more || undefined} data-last>
+          {screen ? <SpeechSwitch /> : null}
+          <ThemeSwitch />
+          <Leave />
+        </div>
       </header>
       <div>{urgent}</div>
       <main>{children}</main>
@@ -78,9 +94,23 @@ function ThemeSwitch() {
     <button
       type="button"
       className={styles.place}
-      onClick={() => theme.setState(now === "dim" ? "light" : "dim")}
+      onClick={() => chooseTheme(now === "dim" ? "light" : "dim")}
     >
       {now === "dim" ? "Light" : "Dim"}
+    </button>
+  );
+}
+
+function SpeechSwitch() {
+  const on = useStore(aloud);
+  return (
+    <button
+      type="button"
+      className={styles.place}
+      title="The bench says what it asks, side first"
+      onClick={() => sayAloud(!on)}
+    >
+      {on ? "Silent" : "Aloud"}
     </button>
   );
 }

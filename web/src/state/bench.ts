@@ -127,8 +127,17 @@ export class Bench {
     this.keepDraft(placeKey(place), { text, dial: null, problem: null });
   }
 
+  clearText(place: Place): void {
+    this.forget(placeKey(place));
+  }
+
   textDraft(place: Place): string | null {
     return this.state.getState().drafts.get(placeKey(place))?.text ?? null;
+  }
+
+  /** Something that a reading needs was changed elsewhere: a gate was opened. */
+  readAgain(): void {
+    void this.read();
   }
 
   /** Gives up a draft that cannot be taken. */

@@ -7,6 +7,10 @@ export type BenchKey =
   | "previous-stop"
   | "other-side"
   | "undo"
+  | "take"
+  | "hurts"
+  | "rest-expected"
+  | "rest-of-map"
   | "help";
 
 interface Pressed {
@@ -24,6 +28,14 @@ export const KEY_HELP: readonly (readonly [BenchKey, string, string])[] = [
   ["next-stop", "Alt PgDn", "Next test"],
   ["previous-stop", "Alt PgUp", "Test before"],
   ["undo", "Alt Z", "Undo the last action"],
+  ["take", "F2", "Start or stop the clock; count one more"],
+  ["hurts", "F4", "It hurts now"],
+  [
+    "rest-expected",
+    "Alt R",
+    "What is left of this position as expected: named first, then written",
+  ],
+  ["rest-of-map", "Alt A", "The rest of this map pressed and not tender"],
   ["help", "F1", "This list"],
 ];
 
@@ -32,11 +44,15 @@ const PLAIN: Readonly<Record<string, BenchKey>> = {
   PageDown: "next-step",
   PageUp: "previous-step",
   F1: "help",
+  F2: "take",
+  F4: "hurts",
 };
 
 const WITH_ALT: Readonly<Record<string, BenchKey>> = {
   s: "other-side",
   z: "undo",
+  r: "rest-expected",
+  a: "rest-of-map",
   pagedown: "next-stop",
   pageup: "previous-stop",
 };

@@ -2,13 +2,47 @@
 // does not compile.
 import type { Compared, Measure } from "../api/catalogue";
 import type { Json } from "./fields";
-import { plain, shownNumber, signed, textOf, trialsOf, unitOf } from "./parse";
+import { LOOKS_FULL, plain, shownNumber, signed, textOf, trialsOf, unitOf } from "./parse";
 
 export type MeasureKind = Measure["kind"];
 
 export interface Option {
   label: string;
   value: Json;
+}
+
+/** What a row is answered with. */
+export type Control = "map" | "clock" | "counter" | "tally" | "number" | "one" | "many";
+
+// Repeats of a handful are tapped as a number, not counted up.
+const TALLY_UP_TO = 10;
+
+/** By the measure's own data: a new test needs nothing here. */
+export function controlOf(measure: Measure): Control {
+  if (measure.map) return "map";
+  if (measure.clock) return "clock";
+  if (measure.kind !== "count") return kindOf(measure).asked;
+  return Number(measure.plausible?.[1] ?? 0) <= TALLY_UP_TO ? "tally" : "counter";
+}
+
+/** What is offered to tap; of a tally every number there can be. */
+export function optionsOf(measure: Measure): Option[] {
+  const options = kindOf(measure).options(measure);
+  if (controlOf(measure) === "tally") return gradeOptions(measure);
+  // The expected answer stands first, in the same place in both lanes.
+  const expected = options.findIndex((option) => isExpected(measure, option));
+  const choosing = measure.kind === "choice" || measure.kind === "flag";
+  if (!choosing || expected <= 0) return options;
+  const first = options[expected];
+  return first ? [first, ...options.filter((_, place) => place !== expected)] : options;
+}
+
+/** What is expected in health, where the catalogue says so. */
+export function isExpected(measure: Measure, option: Option): boolean {
+  const normal = measure.normal ?? null;
+  if (normal === null) return false;
+  if (!Array.isArray(normal)) return option.value === normal;
+  return normal.length === 0 ? option === NONE : normal.includes(String(option.value));
 }
 
 export interface Kind {
@@ -27,7 +61,7 @@ export const NONE: Option = { label: "None of these", value: [] };
 const STRENGTH_GRADES = "0 1- 1 1+ 2- 2 2+ 3- 3 3+ 4- 4 4+ 5- 5".split(" ");
 
 const saidNumber = (value: Json, measure: Compared, how: "mean" | "median"): string => {
-  if (value === "looks_full") return "looks full";
+  if (value === LOOKS_FULL) return "looks full";
   const number = shownNumber(value, how);
   return number === null ? textOf(value) : `${signed(number, measure)}${unitOf(measure)}`;
 };

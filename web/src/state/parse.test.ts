@@ -81,6 +81,7 @@ describe("what is kept", () => {
 
   it("is no number where none was given", () => {
     expect(shownNumber("looks_full", "mean")).toBeNull();
+    expect(textOf("looks_full")).toBe("");
     expect(shownNumber(null, "mean")).toBeNull();
   });
 

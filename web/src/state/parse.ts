@@ -3,6 +3,9 @@
 import type { Compared, Measure } from "../api/catalogue";
 import type { Json } from "./fields";
 
+/** Seen to the end, not measured: no number anywhere. */
+export const LOOKS_FULL = "looks_full";
+
 export type DialCode = "zero_neutral" | "ninety_neutral" | "one_eighty_neutral";
 export type Direction = 1 | -1;
 
@@ -65,7 +68,7 @@ export function dialOf(value: Json): DialSetting | null {
 
 /** What was typed, as it can be typed again. */
 export function textOf(value: Json): string {
-  if (value === null || value === undefined) return "";
+  if (value === null || value === undefined || value === LOOKS_FULL) return "";
   return listOf(value)
     .map((item) => (isRaw(item) ? String(item.reading) : String(item)))
     .join(" ")
@@ -74,7 +77,7 @@ export function textOf(value: Json): string {
 
 /** The trials as numbers in the measure's unit. */
 export function trialsOf(value: Json): number[] {
-  if (value === null || value === undefined || value === "looks_full") return [];
+  if (value === null || value === undefined || value === LOOKS_FULL) return [];
   return listOf(value).map((item) => {
     if (!isRaw(item)) return Number(item);
     const neutral = { zero_neutral: 0, ninety_neutral: 90, one_eighty_neutral: 180 }[item.dial];

@@ -5,17 +5,30 @@ export type Theme = "light" | "dim";
 
 const THEME = "north-stride/theme";
 
-const known = (): Theme => (window.localStorage.getItem(THEME) === "dim" ? "dim" : "light");
+const DARK = "(prefers-color-scheme: dark)";
 
-export const theme = createStore<Theme>(known);
+const chosen = (): Theme | null => {
+  const kept = window.localStorage.getItem(THEME);
+  return kept === "dim" || kept === "light" ? kept : null;
+};
+
+const ofDevice = (): Theme => (window.matchMedia(DARK).matches ? "dim" : "light");
+
+/** As chosen; until then as the device has it. */
+export const theme = createStore<Theme>(() => chosen() ?? ofDevice());
+
+export function chooseTheme(next: Theme): void {
+  window.localStorage.setItem(THEME, next);
+  theme.setState(next);
+}
 
 export function showTheme(next: Theme): void {
   document.documentElement.dataset.bsTheme = next === "dim" ? "dark" : "light";
 }
 
-theme.subscribe(() => {
-  window.localStorage.setItem(THEME, theme.getState());
-  showTheme(theme.getState());
+theme.subscribe(() => showTheme(theme.getState()));
+window.matchMedia(DARK).addEventListener("change", () => {
+  if (chosen() === null) theme.setState(ofDevice());
 });
 showTheme(theme.getState());
 

@@ -37,10 +37,14 @@ export function rowsOf(test: Test, step: Step, instead: Instead): Measure[] {
       // The key is part of the place, and asked before everything else.
       .filter((code) => code !== test.key)
       .map((code) => measureOf(test, code))
-      .filter((measure) => !measure.instead_of)
+      .filter((measure) => !measure.instead_of && !isAnsweredOnAMap(test, measure.code))
       .map((measure) => measureOf(test, instead.get(measure.code) ?? measure.code))
   );
 }
+
+/** What was pressed is answered together with what hurt, on the same drawing. */
+const isAnsweredOnAMap = (test: Test, code: string): boolean =>
+  test.measures.some((measure) => measure.map?.pressed === code);
 
 /** The measure that can stand in a row's place, if the catalogue has one. */
 export function twinOf(test: Test, measure: Measure): Measure | null {

@@ -191,6 +191,7 @@ describe("urgent actions", () => {
     sites: [],
     flag_names: { "vascular.deep_vein_thrombosis": "Clot in doubt" },
     gates: {},
+    openings: {},
     retakes: {},
     criteria: {},
     questions: { "onset.kind": "Did it begin suddenly or gradually?" },

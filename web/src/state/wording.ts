@@ -29,6 +29,10 @@ export const retakeReason = (catalogue: Catalogue, code: string): string =>
 export const gateWords = (catalogue: Catalogue, gate: string): string =>
   catalogue.gates[gate] ?? readable(gate);
 
+/** What opens a gate again. */
+export const openingWords = (catalogue: Catalogue, gate: string): string =>
+  catalogue.openings[gate] ?? "";
+
 export const criterionWords = (catalogue: Catalogue, code: string): string =>
   catalogue.criteria[code] ?? capital(readable(code));
 

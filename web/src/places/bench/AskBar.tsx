@@ -1,14 +1,18 @@
-import type { Test } from "../../api/catalogue";
+import { useEffect } from "react";
+import type { Measure, Test } from "../../api/catalogue";
 import { classes } from "../../components/classes";
 import { kindOf } from "../../state/kinds";
 import type { DialCode } from "../../state/parse";
 import { measureOf, type Question } from "../../state/questions";
+import { say } from "../../state/speech";
 import { signWords } from "../../state/wording";
-import styles from "./bench.module.css";
+import layout from "./layout.module.css";
 
 interface Props {
   test: Test;
   question: Question;
+  /** What the other side has, in words. */
+  beside: string;
   dial: DialCode | null;
   onDial: (dial: DialCode | null) => void;
 }
@@ -21,29 +25,59 @@ const DIALS: readonly (readonly [DialCode | "", string])[] = [
 ];
 
 /** What is asked now, in the side's colour, and how the sign goes. */
-export function AskBar({ test, question, dial, onDial }: Props) {
+export function AskBar({ test, question, beside, dial, onDial }: Props) {
   const measure = measureOf(test, question.measure);
+  const asked = askWords(test, measure);
+  const spoken = question.side ? `${question.side}, ${asked}` : asked;
+  useEffect(() => say(spoken), [spoken]);
   const sign = dial ? "type what the dial shows, then say which way" : signWords(measure);
   return (
-    <div className={classes(styles["ask-bar"], question.side && styles[`ask-${question.side}`])}>
-      <strong aria-live="polite">
-        {question.side ? `${question.side.toUpperCase()}, ` : ""}
-        {measure.ask}
-      </strong>
-      <span className={styles["ask-sign"]}>{sign}</span>
-      {kindOf(measure).dial ? (
-        <select
-          aria-label={`How ${measure.label} is read`}
-          value={dial ?? ""}
-          onChange={(event) => onDial((event.target.value || null) as DialCode | null)}
-        >
-          {DIALS.map(([code, says]) => (
-            <option key={code} value={code}>
-              {says}
-            </option>
-          ))}
-        </select>
+    <div className={layout["ask-top"]}>
+      <div className={classes(layout["ask-bar"], layout[`ask-${question.side ?? "both"}`])}>
+        <strong aria-live="polite">
+          {question.side ? (
+            <span className={layout["ask-side"]}>{question.side.toUpperCase()}, </span>
+          ) : null}
+          <span className={layout["ask-words"]}>{asked}</span>
+        </strong>
+        {question.side ? <span className={layout["ask-beside"]}>{beside}</span> : null}
+      </div>
+      {sign || kindOf(measure).dial ? (
+        <div className={layout["ask-how"]}>
+          <span>{sign}</span>
+          {kindOf(measure).dial ? (
+            <DialChoice measure={measure} dial={dial} onDial={onDial} />
+          ) : null}
+        </div>
       ) : null}
     </div>
+  );
+}
+
+/** Where two measures of a test are asked alike, the name says which. */
+function askWords(test: Test, measure: Measure): string {
+  const alike = test.measures.filter((each) => each.ask === measure.ask);
+  return alike.length > 1 ? `${measure.label.toLowerCase()}: ${measure.ask}` : measure.ask;
+}
+
+interface DialProps {
+  measure: Measure;
+  dial: DialCode | null;
+  onDial: (dial: DialCode | null) => void;
+}
+
+function DialChoice({ measure, dial, onDial }: DialProps) {
+  return (
+    <select
+      aria-label={`How ${measure.label} is read`}
+      value={dial ?? ""}
+      onChange={(event) => onDial((event.target.value || null) as DialCode | null)}
+    >
+      {DIALS.map(([code, says]) => (
+        <option key={code} value={code}>
+          {says}
+        </option>
+      ))}
+    </select>
   );
 }

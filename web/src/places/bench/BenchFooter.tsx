@@ -1,35 +1,61 @@
 import { useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
+import type { Test } from "../../api/catalogue";
+import type { Screen } from "../../api/screens";
+import { classes } from "../../components/classes";
+import { part } from "../../components/part";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
+import { expectedHere } from "../../state/expected";
 import { benchKey } from "../../state/keys";
 import styles from "./bench.module.css";
 import { KeyHelp } from "./KeyHelp";
+import layout from "./layout.module.css";
+
+const { Place: RestSheet } = part(
+  () => import("./RestSheet"),
+  () => null,
+);
 
 interface Props {
   bench: Bench;
+  test: Test;
+  /** The tests of this screen, in their order. */
+  tests: Test[];
+  screen: Screen;
   nextName: string;
   onBack: () => void;
   onNext: () => void;
 }
 
-export function BenchFooter({ bench, nextName, onBack, onNext }: Props) {
+export function BenchFooter({ bench, test, tests, screen, nextName, onBack, onNext }: Props) {
   const { canUndo } = useStore(bench.state);
   const [helping, setHelping] = useState(false);
+  const [resting, setResting] = useState(false);
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
-      if (benchKey(event) !== "help") return;
+      const key = benchKey(event);
+      if (key !== "help" && key !== "rest-expected") return;
       event.preventDefault();
-      setHelping((shown) => !shown);
+      if (key === "help") setHelping((shown) => !shown);
+      else setResting(true);
     };
     window.addEventListener("keydown", pressed);
     return () => window.removeEventListener("keydown", pressed);
   }, []);
   return (
     <footer className="bench-footer">
-      <button type="button" className={styles["place-button"]} onClick={() => setHelping(true)}>
+      <button
+        type="button"
+        className={classes("keys-button", styles["place-button"])}
+        onClick={() => setHelping(true)}
+      >
         Keys <span className="key">F1</span>
       </button>
+      <Button variant="quiet" onClick={() => setResting(true)}>
+        Rest<span className={layout["said-wide"]}> as expected</span>{" "}
+        <span className="key">Alt R</span>
+      </Button>
       <span className="flex-fill" />
       <Button variant="quiet" disabled={!canUndo} onClick={() => bench.undo()}>
         Undo <span className="key">Alt Z</span>
@@ -38,9 +64,26 @@ export function BenchFooter({ bench, nextName, onBack, onNext }: Props) {
         Back <span className="key">PgUp</span>
       </Button>
       <Button id="bench-next" onClick={onNext}>
-        Next: {nextName} <span className="key">PgDn</span>
+        <span className={layout["next-name"]}>Next: {nextName}</span>{" "}
+        <span className="key">PgDn</span>
       </Button>
+      {resting ? (
+        <RestSheet
+          bench={bench}
+          items={expectedNow(bench, test, tests, screen)}
+          onClose={() => setResting(false)}
+        />
+      ) : null}
       <KeyHelp show={helping} onHide={() => setHelping(false)} />
     </footer>
   );
+}
+
+function expectedNow(bench: Bench, test: Test, tests: Test[], screen: Screen) {
+  const held = bench.state.getState().reading?.held ?? [];
+  return expectedHere(tests, test, screen.schools, {
+    value: (place) => bench.value(place),
+    held: (code, side) =>
+      held.some((item) => item.test === code && (item.side === side || !item.side)),
+  });
 }

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useLayoutEffect, useRef } from "react";
 import { useNavigate, useParams } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
 import { screenQuery } from "../../api/screens";
@@ -11,7 +12,7 @@ import { useServices } from "../../components/session";
 import { useStore } from "../../components/useStore";
 import { stepTo } from "../../state/addresses";
 import type { Bench } from "../../state/bench";
-import styles from "./bench.module.css";
+import layout from "./layout.module.css";
 import { Rail } from "./Rail";
 import { stopsOf } from "./stops";
 import { TestBench } from "./TestBench";
@@ -25,6 +26,12 @@ export default function BenchPlace() {
   const screen = useQuery({ ...screenQuery(id), staleTime: Number.POSITIVE_INFINITY });
   const catalogue = useQuery(catalogueQuery);
   const bench = useBench(id, screen.data, catalogue.data);
+  // Another stop begins at its top.
+  const whole = useRef<HTMLDivElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whenever another test is opened
+  useLayoutEffect(() => {
+    whole.current?.scrollTo(0, 0);
+  }, [chosen]);
   const error = screen.error ?? catalogue.error;
   if (error) {
     return (
@@ -54,8 +61,8 @@ export default function BenchPlace() {
       screen={id}
       saved={<BenchSaved bench={bench} screen={id} />}
     >
-      <div className={styles.bench}>
-        <Rail bench={bench} stops={stops} current={stop?.test.code ?? null} screen={id} />
+      <div className={layout.bench} ref={whole}>
+        <Rail bench={bench} stops={stops} current={stop?.test.code ?? null} screen={screen.data} />
         {stop ? (
           <TestBench
             key={stop.test.code}
@@ -63,6 +70,7 @@ export default function BenchPlace() {
             test={stop.test}
             screen={screen.data}
             catalogue={catalogue.data}
+            tests={stops.map((each) => each.test)}
             next={stops[place + 1]?.test ?? null}
             onStop={(step) => go(place + step)}
           />

@@ -3,8 +3,8 @@ import type { Measure, Test } from "../../api/catalogue";
 import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
-import { type Json, valueField } from "../../state/fields";
-import { afterTap, isChosen, kindOf, type Option } from "../../state/kinds";
+import { type Json, type Lane, valueField } from "../../state/fields";
+import { afterTap, isChosen, isExpected, kindOf, type Option, optionsOf } from "../../state/kinds";
 import type { Question } from "../../state/questions";
 import styles from "./bench.module.css";
 import { questionId } from "./focus";
@@ -20,6 +20,9 @@ interface Props {
   onAccept: () => void;
 }
 
+const SIDES: readonly Lane[] = ["left", "right"];
+const WHOLE: readonly Lane[] = [null];
+
 /** Grades, choices and yes or no: one tap each, a second tap takes it back. None of many is an answer. */
 export function ChoiceCell(props: Props) {
   const { bench, test, entryKey, measure, question, now, onNow, onAccept } = props;
@@ -28,12 +31,21 @@ export function ChoiceCell(props: Props) {
   const place = { test: test.code, side: question.side, key: entryKey, field };
   const value = bench.value(place);
   const kind = kindOf(measure);
+  // What is said of both at once and what is said of a side exclude each other.
+  const opposite = measure.side_optional ? (question.side === null ? SIDES : WHOLE) : [];
+  const write = (next: Json) =>
+    bench.write([
+      { ...place, value: next },
+      ...opposite
+        .map((lane) => ({ ...place, side: lane, value: null }))
+        .filter((other) => bench.value(other) !== null),
+    ]);
   const isOn = (option: Option) => isChosen(kind, value, option);
   const next = (option: Option): Json => afterTap(kind, value, option);
   const pressed = (event: KeyboardEvent, option: Option) => {
     if (event.key !== "Enter") return;
     event.preventDefault();
-    if (!isOn(option)) bench.write([{ ...place, value: next(option) }]);
+    if (!isOn(option)) write(next(option));
     onAccept();
   };
   const side = question.side ?? "both";
@@ -44,14 +56,16 @@ export function ChoiceCell(props: Props) {
       className={classes(styles["choice-cell"], side, active ? "active" : "")}
       aria-label={`${measure.label}, ${side}`}
     >
-      {kind.options(measure).map((option) => (
+      {optionsOf(measure).map((option) => (
         <button
           key={option.label}
           type="button"
+          className={classes("plate", side)}
           aria-pressed={isOn(option)}
+          data-expected={isExpected(measure, option) || undefined}
           onFocus={() => onNow(question)}
           onKeyDown={(event) => pressed(event, option)}
-          onClick={() => bench.write([{ ...place, value: next(option) }])}
+          onClick={() => write(next(option))}
         >
           {option.label}
         </button>

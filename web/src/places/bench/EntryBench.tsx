@@ -4,22 +4,29 @@ import type { Catalogue, Step, Test } from "../../api/catalogue";
 import type { Screen } from "../../api/screens";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
+import { hurtsNow, startOrStop, stopClock } from "../../state/clock";
+import { countOne } from "../../state/counting";
 import { entryLane, valueField } from "../../state/fields";
 import { benchKey } from "../../state/keys";
+import { controlOf, kindOf } from "../../state/kinds";
 import { type DialCode, dialOf } from "../../state/parse";
 import {
   type Instead,
+  measureOf,
   other,
   type Question,
   questionAfter,
   questionsOf,
 } from "../../state/questions";
+import { SIDE_LETTER } from "../../state/wording";
 import { AskBar } from "./AskBar";
 import { BenchFooter } from "./BenchFooter";
-import styles from "./bench.module.css";
 import { EarlierRows } from "./EarlierRows";
 import { focusQuestion } from "./focus";
+import { HeldRow } from "./HeldRow";
 import { LaneTools } from "./LaneTools";
+import layout from "./layout.module.css";
+import { PainAsk, PainRow } from "./PainRow";
 import { SeenRow } from "./SeenRow";
 import { SidePanel } from "./SidePanel";
 import { StepFigures } from "./StepFigures";
@@ -31,6 +38,8 @@ export interface TestBenchProps {
   test: Test;
   screen: Screen;
   catalogue: Catalogue;
+  /** The tests of this screen, in their order. */
+  tests: Test[];
   next: Test | null;
   onStop: (step: 1 | -1) => void;
 }
@@ -44,7 +53,7 @@ interface Props extends TestBenchProps {
 
 /** The questions of one test, or of one bone, toe, space or position of it. */
 export function EntryBench(props: Props) {
-  const { bench, test, screen, catalogue, next, onStop, steps, entryKey, top } = props;
+  const { bench, test, tests, screen, catalogue, next, onStop, steps, entryKey, top } = props;
   // The dial in use follows the value that stands.
   useStore(bench.state, (state) => state.fields);
   useStore(bench.state, (state) => state.waiting);
@@ -93,37 +102,51 @@ export function EntryBench(props: Props) {
     if (now) focusQuestion(now);
   }, []);
   useEffect(() => {
+    const place = now && placeOfQuestion(test, entryKey, now);
+    const measure = now && measureOf(test, now.measure);
+    const take = () => {
+      if (!place || !measure) return;
+      if (measure.clock) startOrStop(bench, place, measure);
+      else if (controlOf(measure) === "counter") countOne(bench, place, measure, 1);
+    };
+    const hurts = () => place && measure && hurtsNow(bench, place, measure);
     const pressed = (event: KeyboardEvent) => {
       const key = benchKey(event);
-      if (key === null || key === "accept" || key === "help") return;
+      if (key === null || OTHERS.has(key)) return;
       event.preventDefault();
-      if (key === "next-step") toStep(stepIndex + 1);
+      // Page Down does what the pine button says: while a clock runs it stops it.
+      if (key === "next-step") stopClock(bench) || toStep(stepIndex + 1);
       else if (key === "previous-step") toStep(stepIndex - 1);
       else if (key === "next-stop") onStop(1);
       else if (key === "previous-stop") onStop(-1);
       else if (key === "undo") bench.undo();
+      else if (key === "take") take();
+      else if (key === "hurts") hurts();
       else if (now?.side) ask({ ...now, side: other(now.side) });
     };
     window.addEventListener("keydown", pressed);
     return () => window.removeEventListener("keydown", pressed);
-  }, [toStep, stepIndex, onStop, bench, now, ask]);
+  }, [toStep, stepIndex, onStop, bench, test, entryKey, now, ask]);
 
   if (!step) return null;
   const dial = now ? dialFor(bench, test, entryKey, now, dials) : null;
   const own = { bench, test, entryKey };
   return (
     <>
-      <section className={styles["bench-middle"]} aria-label={test.name}>
+      <section className={layout["bench-middle"]} aria-label={test.name}>
         {top}
         <StepTabs {...own} steps={steps} current={step.code} onStep={toStep} />
         {now ? (
           <AskBar
             test={test}
             question={now}
+            beside={besideOf(bench, test, entryKey, now, screen.schools.trial_value)}
             dial={dial}
             onDial={(code) => setDials(new Map(dials).set(now.measure, code))}
           />
         ) : null}
+        {now ? null : <PainAsk {...own} first={screen.first_side} />}
+        <HeldRow bench={bench} test={test} catalogue={catalogue} screen={screen} />
         <StepFigures {...own} step={step} how={screen.schools.trial_value} />
         {now ? (
           <StepRows
@@ -138,6 +161,7 @@ export function EntryBench(props: Props) {
             onInstead={(base, code) => setInstead(new Map(instead).set(base, code))}
           />
         ) : null}
+        {now ? null : <PainRow {...own} />}
         <EarlierRows {...own} steps={steps.slice(0, stepIndex)} />
         <SeenRow {...own} step={step} />
         <LaneTools {...own} screen={screen} now={now} sites={catalogue.sites} />
@@ -151,13 +175,20 @@ export function EntryBench(props: Props) {
         onAccept={accept}
       />
       <BenchFooter
-        bench={bench}
+        {...{ bench, test, tests, screen }}
         nextName={steps[stepIndex + 1]?.title ?? next?.name ?? "Reading"}
         onBack={() => toStep(stepIndex - 1)}
-        onNext={() => toStep(stepIndex + 1)}
+        onNext={() => stopClock(bench) || toStep(stepIndex + 1)}
       />
     </>
   );
+}
+
+// Heard where they act: in the field, in the footer, at the map.
+const OTHERS: ReadonlySet<string> = new Set(["accept", "help", "rest-expected", "rest-of-map"]);
+
+function placeOfQuestion(test: Test, key: string, question: Question) {
+  return { test: test.code, side: question.side, key, field: valueField(question.measure) };
 }
 
 /** Where a value was recorded the other way of reading, that way is shown. */
@@ -172,6 +203,22 @@ function insteadInUse(bench: Bench, test: Test, key: string): Instead {
     if (held) used.set(measure.instead_of, measure.code);
   }
   return used;
+}
+
+/** What the other side has of the same question. */
+function besideOf(
+  bench: Bench,
+  test: Test,
+  key: string,
+  now: Question,
+  how: "mean" | "median" = "mean",
+): string {
+  if (!now.side) return "";
+  const side = other(now.side);
+  const measure = measureOf(test, now.measure);
+  const value = bench.value({ test: test.code, side, key, field: valueField(measure.code) });
+  const said = value === null ? "not yet" : kindOf(measure).said(value, measure, how);
+  return `${SIDE_LETTER[side]} ${said}`;
 }
 
 function firstOpen(bench: Bench, test: Test, key: string, questions: Question[]): Question | null {

@@ -7,6 +7,7 @@ import { valueField } from "../../state/fields";
 import {
   type DialCode,
   type DialSetting,
+  LOOKS_FULL,
   plain,
   shownNumber,
   signed,
@@ -18,7 +19,7 @@ import type { Question } from "../../state/questions";
 import styles from "./bench.module.css";
 import { questionId } from "./focus";
 
-interface Props {
+export interface NumberCellProps {
   bench: Bench;
   test: Test;
   entryKey: string;
@@ -34,7 +35,7 @@ interface Props {
 const REST_MS = 2000;
 
 /** A number in its lane: typed as it is said, shown big, its trials beside it. */
-export function NumberCell(props: Props) {
+export function NumberCell(props: NumberCellProps) {
   const { bench, test, entryKey, measure, question, now, dial, how = "mean" } = props;
   useStore(bench.state);
   const byTouch = useStore(touching);
@@ -96,7 +97,7 @@ export function NumberCell(props: Props) {
           autoComplete="off"
           inputMode={byTouch ? "none" : "text"}
           maxLength={60}
-          placeholder="not yet"
+          placeholder={value === LOOKS_FULL ? "looks full" : "not yet"}
           value={shown}
           size={Math.max(3, Math.min(shown.length, 12))}
           onChange={(event) => bench.type(place, event.target.value, setting)}

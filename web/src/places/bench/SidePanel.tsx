@@ -9,8 +9,8 @@ import type { DialCode } from "../../state/parse";
 import { touching } from "../../state/preferences";
 import { measureOf, type Question } from "../../state/questions";
 import { placeWords } from "../../state/saving";
-import { gateWords } from "../../state/wording";
 import styles from "./bench.module.css";
+import layout from "./layout.module.css";
 import { NumberPad } from "./NumberPad";
 import { ReadsSoFar } from "./ReadsSoFar";
 
@@ -33,8 +33,9 @@ export function SidePanel(props: Props) {
   const typed = measure && kindOf(measure).asked === "number";
   return (
     <aside
-      className={classes("panel", styles["bench-side"])}
+      className={classes("panel", layout["bench-side"])}
       aria-label="Set-up and reading so far"
+      data-pad={(byTouch && typed) || undefined}
       // biome-ignore lint/a11y/noNoninteractiveTabindex: it may scroll, and keys must be able to
       tabIndex={0}
     >
@@ -43,7 +44,6 @@ export function SidePanel(props: Props) {
       ) : (
         <SetUp test={test} step={step} />
       )}
-      <HeldHere bench={bench} test={test} catalogue={catalogue} />
       <NotTaken bench={bench} />
       <ReadsSoFar bench={bench} catalogue={catalogue} />
     </aside>
@@ -73,18 +73,6 @@ function SetUp({ test, step }: { test: Test; step: Step }) {
       ))}
     </>
   );
-}
-
-/** A gate that holds this test: said while it is open, not found out afterwards. */
-function HeldHere({ bench, test, catalogue }: Pick<Props, "bench" | "test" | "catalogue">) {
-  const { reading } = useStore(bench.state);
-  const held = reading?.held.filter((item) => item.test === test.code) ?? [];
-  return held.map((item) => (
-    <p key={`${item.side} ${item.gate}`} className="caution" role="status">
-      <strong>Held {item.side ?? ""}.</strong> {gateWords(catalogue, item.gate)} What is written is
-      kept and not read.
-    </p>
-  ));
 }
 
 /** What the server would not take and no field shows. */

@@ -3,13 +3,13 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import { stepsFor } from "../../state/questions";
 import { BenchFooter } from "./BenchFooter";
-import styles from "./bench.module.css";
 import { EntryBench, type TestBenchProps } from "./EntryBench";
 import { firstHeldKey, KeyRow } from "./KeyRow";
+import layout from "./layout.module.css";
 
 /** One test in two lanes and a spine, drawn from the catalogue alone. */
 export function TestBench(props: TestBenchProps) {
-  const { bench, test, screen, next, onStop } = props;
+  const { bench, test, tests, screen, next, onStop } = props;
   const [entryKey, setEntryKey] = useState(() => firstHeldKey(bench.state.getState().fields, test));
   const steps = stepsFor(test, screen.schools);
   const top = (
@@ -24,16 +24,16 @@ export function TestBench(props: TestBenchProps) {
   if (entryKey === null) {
     return (
       <>
-        <section className={styles["bench-middle"]} aria-label={test.name}>
+        <section className={layout["bench-middle"]} aria-label={test.name}>
           {top}
           <p className="muted">Say which one first. Each keeps values of its own.</p>
         </section>
         <aside
-          className={classes("panel", styles["bench-side"])}
+          className={classes("panel", layout["bench-side"])}
           aria-label="Set-up and reading so far"
         />
         <BenchFooter
-          bench={bench}
+          {...{ bench, test, tests, screen }}
           nextName={next?.name ?? "Reading"}
           onBack={() => onStop(-1)}
           onNext={() => onStop(1)}
@@ -48,7 +48,7 @@ function TestTitle({ bench, test }: Pick<TestBenchProps, "bench" | "test">) {
   const { signed } = useStore(bench.state);
   return (
     <>
-      <div className={styles["bench-title"]}>
+      <div className={layout["bench-title"]}>
         <h1>{test.name}</h1>
         <p className="muted">{test.purpose}</p>
       </div>

@@ -1,6 +1,6 @@
 // What the Bench asks the server.
 import { queryOptions } from "@tanstack/react-query";
-import { atScreen, client, type Side, take } from "../../api/client";
+import { atScreen, client, type Schema, type Side, take } from "../../api/client";
 import type { Answer } from "../../api/screens";
 
 interface HistoryPlace {
@@ -31,6 +31,9 @@ export const readChanges = (screen: string, after: number) =>
       params: { path: { screen_id: screen }, query: { after } },
     }),
   );
+
+export const overrideGate = (screen: string, body: Schema["OverrideInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/overrides", { ...atScreen(screen), body }));
 
 export const preview = (screen: string, answers: Answer[], signal: AbortSignal) =>
   take(

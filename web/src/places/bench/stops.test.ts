@@ -1,39 +1,53 @@
 import { describe, expect, it } from "vitest";
-import type { Catalogue } from "../../api/catalogue";
-import type { Screen } from "../../api/screens";
+import type { Test } from "../../api/catalogue";
 import type { Fields } from "../../state/fields";
-import { placeKey } from "../../state/fields";
-import { stopsOf } from "./stops";
+import { laneShare } from "./stops";
 
-const catalogue = {
-  tests: [
-    { code: "lie", position: "supine" },
-    { code: "hop", position: "standing" },
-    { code: "walk", position: "standing" },
-    { code: "sit", position: "sitting" },
-  ],
-} as unknown as Catalogue;
-const screen = { record: { planned: ["walk", "lie"] } } as unknown as Screen;
-const codes = (fields: Fields, opened: string | null = null) =>
-  stopsOf(catalogue, screen, fields, opened).map((stop) => stop.test.code);
+const measures = [
+  { code: "distance" },
+  { code: "angle", instead_of: "distance" },
+  { code: "cheats" },
+  { code: "hold", clock: { onset: "began" } },
+  { code: "began" },
+];
+const lunge = {
+  code: "lunge",
+  sides: "each",
+  measures,
+  steps: [{ code: "only", measures: measures.map(({ code }) => code) }],
+} as unknown as Test;
+const squeeze = {
+  ...lunge,
+  code: "squeeze",
+  measures: [],
+  steps: [{ code: "only", measures: [] }],
+} as unknown as Test;
 
-describe("the stops of a screen", () => {
-  it("are those planned, by position", () => {
-    expect(codes(new Map())).toEqual(["walk", "lie"]);
+const fields = (...keys: string[]): Fields =>
+  new Map(keys.map((key) => [key, { value: 1, by: null, at: null }]));
+
+describe("how far a lane of a stop is filled", () => {
+  it("goes by what is asked, not by the first value", () => {
+    const held = fields("lunge|left||values.distance");
+    expect(laneShare(held, lunge, {}, "left")).toBeCloseTo(1 / 3);
+    expect(laneShare(held, lunge, {}, "right")).toBe(0);
   });
 
-  it("put what was opened or recorded without a plan after what was planned there", () => {
-    const key = placeKey({ test: "sit", side: "left", key: "", field: "values.x" });
-    const recorded = new Map([[key, { value: 1 }]]) as unknown as Fields;
-    expect(codes(recorded, "hop")).toEqual(["walk", "hop", "sit", "lie"]);
+  it("takes the other way of reading for the same thing", () => {
+    const held = fields(
+      "lunge|left||values.angle",
+      "lunge|left||values.cheats",
+      "lunge|left||values.hold",
+    );
+    expect(laneShare(held, lunge, {}, "left")).toBe(1);
   });
 
-  it("keep the order of the plan within a position", () => {
-    const other = { record: { planned: ["walk", "hop"] } } as unknown as Screen;
-    expect(stopsOf(catalogue, other, new Map(), null).map((stop) => stop.test.code)).toEqual([
-      "walk",
-      "hop",
-    ]);
-    expect(catalogue.tests.map((test) => test.code)).toEqual(["lie", "hop", "walk", "sit"]);
+  it("is full where a reason says why not", () => {
+    expect(laneShare(fields("lunge|right||declined"), lunge, {}, "right")).toBe(1);
+  });
+
+  it("asks of pain where nothing else is asked", () => {
+    expect(laneShare(fields(), squeeze, {}, "left")).toBe(0);
+    expect(laneShare(fields("squeeze|left||pain"), squeeze, {}, "left")).toBe(1);
   });
 });

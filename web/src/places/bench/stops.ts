@@ -1,8 +1,9 @@
 // The stops of a screen: what is planned, what was recorded without being planned, what was opened.
 import type { Catalogue, Test } from "../../api/catalogue";
-import type { Side } from "../../api/client";
+import type { Schema, Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
-import { type Fields, isValueField, placeOf } from "../../state/fields";
+import { type Fields, placeOf, valueField } from "../../state/fields";
+import { rowsOf, stepsFor, twinOf } from "../../state/questions";
 
 export interface Stop {
   test: Test;
@@ -48,12 +49,35 @@ export const inPositions = (tests: Test[]): Position[] =>
     stops: tests.filter((test) => test.position === code).map((test) => ({ test })),
   })).filter((position) => position.stops.length > 0);
 
-/** Whether a lane of a test holds a value or a reason why not. */
-export function laneDone(fields: Fields, test: string, side: Side): boolean {
+/** How much of what a test asks of a side is answered, 0 to 1. A reason why not answers all of it. */
+export function laneShare(
+  fields: Fields,
+  test: Test,
+  schools: Partial<Schema["Schools"]>,
+  side: Side,
+): number {
+  const held = new Set<string>();
   for (const key of fields.keys()) {
     const place = placeOf(key);
-    const says = isValueField(place.field) || place.field === "declined";
-    if (place.test === test && says && (place.side === side || place.side === null)) return true;
+    if (place.test === test.code && (place.side === side || place.side === null)) {
+      held.add(place.field);
+    }
   }
-  return false;
+  if (held.has("declined")) return 1;
+  const asked = askedOf(test, schools);
+  const answered = asked.filter((fields) => fields.some((field) => held.has(field)));
+  return answered.length / asked.length;
+}
+
+/** Each thing asked as the fields that answer it: a measure, or the one that can stand in its place. */
+function askedOf(test: Test, schools: Partial<Schema["Schools"]>): string[][] {
+  const onlyIfItHurts = test.measures.map((measure) => measure.clock?.onset);
+  const rows = stepsFor(test, schools)
+    .flatMap((step) => rowsOf(test, step, new Map()))
+    .filter((measure) => !onlyIfItHurts.includes(measure.code));
+  if (rows.length === 0) return [["pain"]];
+  return rows.map((measure) => {
+    const twin = twinOf(test, measure);
+    return [measure, ...(twin ? [twin] : [])].map(({ code }) => valueField(code));
+  });
 }

@@ -1,0 +1,82 @@
+import { useEffect, useState } from "react";
+import { classes } from "../../components/classes";
+import { useStore } from "../../components/useStore";
+import { clock, elapsed, hurtsNow, startOrStop, stopClock } from "../../state/clock";
+import { placeKey, valueField } from "../../state/fields";
+import { plain } from "../../state/parse";
+import styles from "./controls.module.css";
+import { NumberCell, type NumberCellProps } from "./NumberCell";
+import { tone } from "./tone";
+
+const LOOK_EVERY_MS = 100;
+
+/** A timed hold: one plate starts and stops, one marks when it hurts; the number can be typed as well. */
+export function ClockCell(props: NumberCellProps) {
+  const { bench, test, entryKey, measure, question, onNow } = props;
+  const place = {
+    test: test.code,
+    side: question.side,
+    key: entryKey,
+    field: valueField(measure.code),
+  };
+  const running = useStore(clock);
+  const mine = running !== null && placeKey(running.place) === placeKey(place);
+  const seconds = useSeconds(mine);
+  const target = measure.clock?.target ?? 0;
+  const longest = measure.clock?.longest ?? 0;
+
+  useEffect(() => {
+    if (mine && seconds >= longest) stopClock(bench);
+  }, [mine, seconds, longest, bench]);
+  const reached = mine && seconds >= target;
+  useEffect(() => {
+    if (reached) tone();
+  }, [reached]);
+
+  const side = question.side ?? "both";
+  return (
+    <div className={classes(styles.timed, side)}>
+      {mine ? (
+        <output className={classes(styles.running, side)}>{plain(seconds)} s</output>
+      ) : (
+        <NumberCell {...props} />
+      )}
+      <div className={styles.plates}>
+        <button
+          type="button"
+          className={classes("plate", side)}
+          aria-label={`Hurts now, ${side}`}
+          onClick={() => hurtsNow(bench, place, measure)}
+        >
+          Hurts now
+        </button>
+        <button
+          type="button"
+          className={classes("plate", side, styles.wide)}
+          aria-label={`${mine ? "Stop" : `Start, hold for ${target} s`}, ${side}`}
+          aria-pressed={mine}
+          onClick={() => {
+            onNow(question);
+            startOrStop(bench, place, measure);
+          }}
+        >
+          {mine ? "Stop" : `Start, hold for ${target} s`}
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function useSeconds(runs: boolean): number {
+  const [seconds, setSeconds] = useState(0);
+  useEffect(() => {
+    if (!runs) return;
+    setSeconds(0);
+    const timer = setInterval(() => {
+      const running = clock.getState();
+      if (running) setSeconds(elapsed(running));
+    }, LOOK_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [runs]);
+  return seconds;
+}

@@ -1,0 +1,78 @@
+import type { Test } from "../../api/catalogue";
+import type { Side } from "../../api/client";
+import { classes } from "../../components/classes";
+import { useStore } from "../../components/useStore";
+import type { Bench } from "../../state/bench";
+import { entryLane } from "../../state/fields";
+import { asPain, painWords } from "../../state/pain";
+import { other } from "../../state/questions";
+import { SIDE_LETTER } from "../../state/wording";
+import styles from "./bench.module.css";
+import layout from "./layout.module.css";
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  entryKey: string;
+}
+
+/** Asked of a test that is its pain alone: does it hurt, the sound side first. */
+export function PainAsk({ bench, test, entryKey, first }: Props & { first: Side }) {
+  useStore(bench.state);
+  const held = (side: Side) =>
+    bench.value({ test: test.code, side: entryLane(test, side), key: entryKey, field: "pain" });
+  const asked = held(first) === null ? first : other(first);
+  return (
+    <div className={layout["ask-top"]}>
+      <div className={classes(layout["ask-bar"], layout[`ask-${asked}`])}>
+        <strong aria-live="polite">
+          <span className={layout["ask-side"]}>{asked.toUpperCase()}, </span>
+          <span className={layout["ask-words"]}>does it hurt</span>
+        </strong>
+        <span className={layout["ask-beside"]}>
+          {SIDE_LETTER[other(asked)]}{" "}
+          {held(other(asked)) === null ? "not yet" : painWords(held(other(asked)))}
+        </span>
+      </div>
+    </div>
+  );
+}
+
+/** Painless or painful, one tap a side. */
+export function PainRow(props: Props) {
+  useStore(props.bench.state);
+  return (
+    <div className={classes("lanes", styles["measure-row"])}>
+      <PainLane {...props} side="left" />
+      <div className="spine">
+        <strong>Pain</strong>
+      </div>
+      <PainLane {...props} side="right" />
+    </div>
+  );
+}
+
+function PainLane({ bench, test, entryKey, side }: Props & { side: Side }) {
+  const place = { test: test.code, side: entryLane(test, side), key: entryKey, field: "pain" };
+  const pain = asPain(bench.value(place));
+  const tap = (present: boolean) =>
+    bench.write([{ ...place, value: pain?.present === present ? null : { ...pain, present } }]);
+  return (
+    <div className={`lane-${side}`}>
+      <fieldset className={classes(styles["choice-cell"], side)} aria-label={`Pain, ${side}`}>
+        {[false, true].map((present) => (
+          <button
+            key={String(present)}
+            type="button"
+            className={classes("plate", side)}
+            aria-pressed={pain?.present === present}
+            data-expected={!present || undefined}
+            onClick={() => tap(present)}
+          >
+            {present ? "Hurts" : "No pain"}
+          </button>
+        ))}
+      </fieldset>
+    </div>
+  );
+}
