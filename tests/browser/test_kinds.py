@@ -73,6 +73,10 @@ class Kinds(BrowserCase):
         # Another view was not looked at: nothing is said of it.
         self.assertNotIn("medial_malleolus_posterior", left["pressed"])
         self.assertNotIn("right", self.values(page, "ankle.palpation"))
+        stop = page.get_by_label("Route").get_by_role("link", name="Ankle palpation")
+        expect(stop.get_by_role("img")).to_have_attribute("aria-label", "left in part, right open")
+        page.keyboard.press("Alt+s")
+        expect(page.locator("[class*='ask-bar']")).to_contain_text("pressed, ATFL tender")
 
     def test_points_that_lie_close_are_each_reached_and_larger_in_the_larger_drawing(self) -> None:
         page = self.at("ankle.look")

@@ -1,5 +1,12 @@
 import { describe, expect, it } from "vitest";
-import { afterPress, markOf, type Pressing, restClear } from "./pressing";
+import {
+  afterPress,
+  markOf,
+  type Pressing,
+  pressingWords,
+  restClear,
+  shareTouched,
+} from "./pressing";
 
 const ALL = ["atfl", "cfl", "navicular"];
 const NOTHING: Pressing = { tender: null, pressed: null };
@@ -28,6 +35,17 @@ describe("a finger on a point", () => {
     const held: Pressing = { tender: ["cfl"], pressed: null };
     expect(ALL.map((code) => markOf(code, held, ALL))).toEqual(["clear", "tender", "clear"]);
     expect(afterPress("atfl", held, ALL)).toEqual({ tender: ["atfl", "cfl"], pressed: ALL });
+  });
+
+  it("counts what was touched, and never says none while points are left", () => {
+    const part: Pressing = { tender: [], pressed: ["cfl"] };
+    expect(shareTouched(part, ALL)).toBeCloseTo(1 / 3);
+    expect(shareTouched(NOTHING, ALL)).toBe(0);
+    expect(shareTouched({ tender: [], pressed: null }, ALL)).toBe(1);
+    const label = (code: string) => code.toUpperCase();
+    expect(pressingWords(part, ALL, label)).toBe("1 of 3 pressed, none tender");
+    const sore: Pressing = { tender: ["atfl"], pressed: ["cfl"] };
+    expect(pressingWords(sore, ALL, label)).toBe("1 of 3 pressed, ATFL tender");
   });
 
   it("clears the rest of a view and keeps what was found", () => {

@@ -9,6 +9,10 @@ export interface Pressing {
   pressed: readonly string[] | null;
 }
 
+/** A list of codes as it stands in a field. */
+export const listed = (value: unknown): readonly string[] | null =>
+  Array.isArray(value) ? value.map(String) : null;
+
 const AFTER: Record<Mark, Mark> = { open: "clear", clear: "tender", tender: "sore", sore: "open" };
 
 export const MARK_WORDS: Record<Mark, string> = {
@@ -55,6 +59,25 @@ function marked(code: string, mark: Mark, held: Pressing, all: readonly string[]
   };
   // Nothing touched is nothing said.
   return next.tender.length + next.pressed.length === 0 ? { tender: null, pressed: null } : next;
+}
+
+/** How much of a list was touched, 0 to 1. Sore and left alone is an answer too. */
+export function shareTouched(held: Pressing, all: readonly string[]): number {
+  const touched = all.filter((code) => markOf(code, held, all) !== "open");
+  return all.length === 0 ? 0 : touched.length / all.length;
+}
+
+/** "13 of 22 pressed, ATFL tender": never "none" alone, while points are left. */
+export function pressingWords(
+  held: Pressing,
+  all: readonly string[],
+  label: (code: string) => string,
+): string {
+  const of = (...marks: Mark[]) => all.filter((code) => marks.includes(markOf(code, held, all)));
+  const pressed = of("clear", "tender").length;
+  const hurts = of("tender", "sore").map(label);
+  const how = hurts.length > 0 ? `${hurts.join(", ")} tender` : "none tender";
+  return `${pressed} of ${all.length} pressed, ${how}`;
 }
 
 const inOrder = (codes: readonly string[], all: readonly string[]): string[] =>

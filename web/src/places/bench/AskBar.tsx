@@ -36,7 +36,10 @@ export function AskBar({ test, question, beside, dial, onDial }: Props) {
       <div className={classes(layout["ask-bar"], layout[`ask-${question.side ?? "both"}`])}>
         <strong aria-live="polite">
           {question.side ? (
-            <span className={layout["ask-side"]}>{question.side.toUpperCase()}, </span>
+            <span className={layout["ask-side"]}>
+              {question.side.toUpperCase()}
+              <span className={layout["ask-comma"]}>, </span>
+            </span>
           ) : null}
           <span className={layout["ask-words"]}>{asked}</span>
         </strong>

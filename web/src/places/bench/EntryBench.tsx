@@ -10,6 +10,7 @@ import { entryLane, valueField } from "../../state/fields";
 import { benchKey } from "../../state/keys";
 import { controlOf, kindOf } from "../../state/kinds";
 import { type DialCode, dialOf } from "../../state/parse";
+import { listed, pressingWords } from "../../state/pressing";
 import {
   type Instead,
   measureOf,
@@ -216,7 +217,17 @@ function besideOf(
   if (!now.side) return "";
   const side = other(now.side);
   const measure = measureOf(test, now.measure);
-  const value = bench.value({ test: test.code, side, key, field: valueField(measure.code) });
+  const held = (code: string) =>
+    bench.value({ test: test.code, side, key, field: valueField(code) });
+  const value = held(measure.code);
+  const pressed = measure.map?.pressed;
+  if (pressed && value !== null) {
+    const all = measure.choices.map((choice) => choice.code);
+    const name = (code: string) =>
+      measure.choices.find((choice) => choice.code === code)?.label ?? code;
+    const pressing = { tender: listed(value), pressed: listed(held(pressed)) };
+    return `${SIDE_LETTER[side]} ${pressingWords(pressing, all, name)}`;
+  }
   const said = value === null ? "not yet" : kindOf(measure).said(value, measure, how);
   return `${SIDE_LETTER[side]} ${said}`;
 }

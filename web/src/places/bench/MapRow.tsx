@@ -9,7 +9,14 @@ import { codesOn, viewName } from "../../maps/places";
 import type { Bench } from "../../state/bench";
 import { type Lane, valueField } from "../../state/fields";
 import { benchKey } from "../../state/keys";
-import { afterPress, MARK_WORDS, markOf, type Pressing, restClear } from "../../state/pressing";
+import {
+  afterPress,
+  listed,
+  MARK_WORDS,
+  markOf,
+  type Pressing,
+  restClear,
+} from "../../state/pressing";
 import type { Question } from "../../state/questions";
 import { SIDE_LETTER } from "../../state/wording";
 import styles from "./map-row.module.css";
@@ -166,13 +173,9 @@ function useOnMap({ bench, test, entryKey, measure }: Props) {
     key: entryKey,
     field: valueField(code),
   });
-  const listed = (side: Lane, code: string): readonly string[] | null => {
-    const held = bench.value(place(side, code));
-    return Array.isArray(held) ? held.map(String) : null;
-  };
   const held = (side: Side): Pressing => ({
-    tender: listed(side, measure.code),
-    pressed: pressedCode === null ? null : listed(side, pressedCode),
+    tender: listed(bench.value(place(side, measure.code))),
+    pressed: pressedCode === null ? null : listed(bench.value(place(side, pressedCode))),
   });
   const write = (side: Side, next: Pressing) => {
     const changes = [{ ...place(side, measure.code), value: copied(next.tender) }];
@@ -184,8 +187,8 @@ function useOnMap({ bench, test, entryKey, measure }: Props) {
   const label = (code: string) =>
     measure.choices.find((choice) => choice.code === code)?.label ?? code;
   if (pressedCode === null) {
-    const on = (side: Side) => listed(side, measure.code) ?? [];
-    const said = (side: Side) => listed(side, measure.code) !== null;
+    const on = (side: Side) => listed(bench.value(place(side, measure.code))) ?? [];
+    const said = (side: Side) => listed(bench.value(place(side, measure.code))) !== null;
     return {
       all,
       restWords: "None of these",

@@ -26,7 +26,10 @@ export function PainAsk({ bench, test, entryKey, first }: Props & { first: Side 
     <div className={layout["ask-top"]}>
       <div className={classes(layout["ask-bar"], layout[`ask-${asked}`])}>
         <strong aria-live="polite">
-          <span className={layout["ask-side"]}>{asked.toUpperCase()}, </span>
+          <span className={layout["ask-side"]}>
+            {asked.toUpperCase()}
+            <span className={layout["ask-comma"]}>, </span>
+          </span>
           <span className={layout["ask-words"]}>does it hurt</span>
         </strong>
         <span className={layout["ask-beside"]}>

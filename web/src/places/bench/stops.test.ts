@@ -46,6 +46,22 @@ describe("how far a lane of a stop is filled", () => {
     expect(laneShare(fields("lunge|right||declined"), lunge, {}, "right")).toBe(1);
   });
 
+  it("fills by the points that were pressed, not by the first", () => {
+    const points = ["a", "b", "c", "d"].map((code) => ({ code, label: code }));
+    const tender = { code: "tender", choices: points, map: { views: ["leg"], pressed: "pressed" } };
+    const palpation = {
+      ...lunge,
+      code: "palpation",
+      measures: [tender, { code: "pressed", choices: points }],
+      steps: [{ code: "only", measures: ["tender", "pressed"] }],
+    } as unknown as Test;
+    const held: Fields = new Map([
+      ["palpation|left||values.tender", { value: [], by: null, at: null }],
+      ["palpation|left||values.pressed", { value: ["a"], by: null, at: null }],
+    ]);
+    expect(laneShare(held, palpation, {}, "left")).toBe(0.25);
+  });
+
   it("asks of pain where nothing else is asked", () => {
     expect(laneShare(fields(), squeeze, {}, "left")).toBe(0);
     expect(laneShare(fields("squeeze|left||pain"), squeeze, {}, "left")).toBe(1);

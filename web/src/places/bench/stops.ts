@@ -1,8 +1,9 @@
 // The stops of a screen: what is planned, what was recorded without being planned, what was opened.
-import type { Catalogue, Test } from "../../api/catalogue";
+import type { Catalogue, Measure, Test } from "../../api/catalogue";
 import type { Schema, Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
-import { type Fields, placeOf, valueField } from "../../state/fields";
+import { type Fields, type Json, placeOf, valueField } from "../../state/fields";
+import { listed, shareTouched } from "../../state/pressing";
 import { rowsOf, stepsFor, twinOf } from "../../state/questions";
 
 export interface Stop {
@@ -56,28 +57,37 @@ export function laneShare(
   schools: Partial<Schema["Schools"]>,
   side: Side,
 ): number {
-  const held = new Set<string>();
-  for (const key of fields.keys()) {
+  const held = new Map<string, Json>();
+  for (const [key, { value }] of fields) {
     const place = placeOf(key);
     if (place.test === test.code && (place.side === side || place.side === null)) {
-      held.add(place.field);
+      held.set(place.field, value);
     }
   }
   if (held.has("declined")) return 1;
-  const asked = askedOf(test, schools);
-  const answered = asked.filter((fields) => fields.some((field) => held.has(field)));
-  return answered.length / asked.length;
+  const rows = rowsAsked(test, schools);
+  if (rows.length === 0) return held.has("pain") ? 1 : 0;
+  const shares = rows.map((measure) => rowShare(test, measure, held));
+  return shares.reduce((sum, share) => sum + share, 0) / rows.length;
 }
 
-/** Each thing asked as the fields that answer it: a measure, or the one that can stand in its place. */
-function askedOf(test: Test, schools: Partial<Schema["Schools"]>): string[][] {
+/** Rows that are always asked: when it began to hurt is asked only where it hurts. */
+function rowsAsked(test: Test, schools: Partial<Schema["Schools"]>): Measure[] {
   const onlyIfItHurts = test.measures.map((measure) => measure.clock?.onset);
-  const rows = stepsFor(test, schools)
+  return stepsFor(test, schools)
     .flatMap((step) => rowsOf(test, step, new Map()))
     .filter((measure) => !onlyIfItHurts.includes(measure.code));
-  if (rows.length === 0) return [["pain"]];
-  return rows.map((measure) => {
-    const twin = twinOf(test, measure);
-    return [measure, ...(twin ? [twin] : [])].map(({ code }) => valueField(code));
-  });
+}
+
+/** Answered by itself or by what can stand in its place; of points as many as were pressed. */
+function rowShare(test: Test, measure: Measure, held: ReadonlyMap<string, Json>): number {
+  const pressed = measure.map?.pressed;
+  if (pressed) {
+    const list = (code: string) => listed(held.get(valueField(code)));
+    const all = measure.choices.map((choice) => choice.code);
+    return shareTouched({ tender: list(measure.code), pressed: list(pressed) }, all);
+  }
+  const twin = twinOf(test, measure);
+  const ways = [measure, ...(twin ? [twin] : [])];
+  return ways.some(({ code }) => held.has(valueField(code))) ? 1 : 0;
 }
