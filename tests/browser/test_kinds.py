@@ -155,6 +155,27 @@ class Kinds(BrowserCase):
         found = self.values(page, "ankle.rom.plantarflexion")
         self.assertEqual((found["left"]["active"], found["right"]["active"]), ("looks_full", 48))
 
+    def test_the_pad_of_a_phone_hides_neither_what_is_asked_nor_what_it_writes(self) -> None:
+        page = self.at("hip.modified_thomas", has_touch=True)
+        for height in (844, 664):
+            page.set_viewport_size({"width": 390, "height": height})
+            for side in ("left", "right"):
+                field = page.get_by_label(f"Thigh, hanging, {side}")
+                field.tap()
+                pad = page.locator("[class*='_pad_']")
+                expect(pad).to_be_visible()
+                page.wait_for_timeout(200)
+                bar = page.locator("[class*='ask-bar']").bounding_box()
+                value, keys = field.bounding_box(), pad.bounding_box()
+                assert bar is not None
+                assert value is not None
+                assert keys is not None
+                self.assertGreaterEqual(value["y"], bar["y"] + bar["height"] - 1, (height, side))
+                self.assertLessEqual(value["y"] + value["height"], keys["y"] + 1, (height, side))
+                next_ = page.locator("#bench-next").bounding_box()
+                assert next_ is not None
+                self.assertGreaterEqual(next_["y"], keys["y"] + keys["height"] - 1, (height, side))
+
     def test_a_gait_is_said_of_both_or_of_the_side_where_it_is_seen(self) -> None:
         page = self.at("hip.gait")
         page.get_by_role("group", name="Pattern, both").get_by_role("button", name="Smooth").click()

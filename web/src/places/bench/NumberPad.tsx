@@ -1,3 +1,4 @@
+import { useEffect } from "react";
 import type { Measure, Test } from "../../api/catalogue";
 import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
@@ -8,7 +9,7 @@ import { backspace, isBelow, nextTrial, press, setBelow } from "../../state/pad"
 import type { DialCode, DialSetting } from "../../state/parse";
 import { other, type Question } from "../../state/questions";
 import styles from "./bench.module.css";
-import { focusQuestion } from "./focus";
+import { focusQuestion, questionId } from "./focus";
 
 interface Props {
   bench: Bench;
@@ -28,6 +29,11 @@ export function NumberPad({ bench, test, entryKey, measure, now, dial, onAccept 
   const field = valueField(measure.code);
   const place = { test: test.code, side: now.side, key: entryKey, field };
   const draft = bench.draft(place);
+  const asked = questionId(now);
+  // Where the pad has just opened it must not lie over what it writes.
+  useEffect(() => {
+    document.getElementById(asked)?.scrollIntoView({ block: "nearest" });
+  }, [asked]);
   const setting: DialSetting | null = dial ? { dial, direction: draft.dial?.direction ?? 1 } : null;
   const type = (text: string) => {
     bench.type(place, text, setting);

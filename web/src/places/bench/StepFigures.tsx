@@ -36,7 +36,7 @@ export function StepFigures({ bench, test, entryKey, step, how = "mean" }: Props
     </div>
   );
   return (
-    <div className={classes("lanes", drawn && styles.figures)}>
+    <div className={classes("lanes", drawn && styles.figures)} data-figures>
       {lane("left")}
       <div className="spine muted">
         {drawn ? (
