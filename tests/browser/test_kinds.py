@@ -247,6 +247,16 @@ class Kinds(BrowserCase):
         expect(page.locator("[class*='ask-bar']")).to_contain_text("LEFT")
         self.assertEqual(len(page.evaluate("said")), 1)
 
+    def test_before_a_reading_nothing_is_offered_as_expected(self) -> None:
+        page = self.at("ankle.toe_spread")
+        page.route("**/preview", lambda route: route.abort())
+        page.reload()
+        expect(page.get_by_role("heading", name="Toe spread", exact=True)).to_be_visible()
+        page.keyboard.press("Alt+r")
+        sheet = page.get_by_role("dialog", name="Rest as expected")
+        expect(sheet).to_contain_text("what must wait is not known")
+        expect(sheet.get_by_role("button", name="Write")).to_be_disabled()
+
     def test_a_gate_says_why_and_is_opened_with_a_reason(self) -> None:
         page = self.at("ankle.hop")
         held = page.get_by_role("status").filter(has_text="Held right.")

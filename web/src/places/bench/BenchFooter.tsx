@@ -80,10 +80,12 @@ export function BenchFooter({ bench, test, tests, screen, nextName, onBack, onNe
 }
 
 function expectedNow(bench: Bench, test: Test, tests: Test[], screen: Screen) {
-  const held = bench.state.getState().reading?.held ?? [];
+  const { reading } = bench.state.getState();
+  // Before the first reading nobody knows what a gate holds: then nothing is offered.
+  if (!reading) return [];
   return expectedHere(tests, test, screen.schools, {
     value: (place) => bench.value(place),
     held: (code, side) =>
-      held.some((item) => item.test === code && (item.side === side || !item.side)),
+      reading.held.some((item) => item.test === code && (item.side === side || !item.side)),
   });
 }

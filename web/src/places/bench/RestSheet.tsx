@@ -3,6 +3,7 @@ import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import type { Test } from "../../api/catalogue";
 import { classes } from "../../components/classes";
+import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { changesFor, type Expected } from "../../state/expected";
 import { type Lane, placeKey } from "../../state/fields";
@@ -14,9 +15,13 @@ interface Props {
   onClose: () => void;
 }
 
+const NOTHING_LEFT = "Nothing is left here that could be written this way.";
+const NOT_KNOWN_YET = "The reading has not come yet: what must wait is not known.";
+
 /** Every value that would be written, by name: a half disc that is emptied leaves its value out. */
 export default function RestSheet({ bench, items, onClose }: Props) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const readingHere = useStore(bench.state, (state) => state.reading !== null);
   const kept = items.filter((item) => !left.has(placeKey(item.place)));
   const toggle = (item: Expected) => {
     const next = new Set(left);
@@ -35,7 +40,7 @@ export default function RestSheet({ bench, items, onClose }: Props) {
         <p className="muted">
           You looked, and it was so. Numbers are never written here. Nothing that stands is changed.
         </p>
-        {items.length === 0 ? <p>Nothing is left here that could be written this way.</p> : null}
+        {items.length === 0 ? <p>{readingHere ? NOTHING_LEFT : NOT_KNOWN_YET}</p> : null}
         {byTest(items).map(({ test, rows }) => (
           <fieldset key={test.code} aria-label={test.name}>
             <h3>{test.name}</h3>
