@@ -10,11 +10,18 @@ from pathlib import Path
 
 from bench.api import measure_api
 from bench.core import measure_core
+from bench.drawing import measure_drawing
 from bench.figure import Figure, table
 from bench.scale import measure_scale
 from bench.web import measure_web
 
-PARTS = {"core": measure_core, "api": measure_api, "scale": measure_scale, "web": measure_web}
+PARTS = {
+    "core": measure_core,
+    "drawing": measure_drawing,
+    "api": measure_api,
+    "scale": measure_scale,
+    "web": measure_web,
+}
 RESULTS = Path(__file__).parent / "results"
 
 

@@ -13,6 +13,7 @@ from northstride.demo.load import load_demo
 from tests.support.browser import CHROMIUM, SIZE
 from tests.support.database import fresh_database
 from tests.support.live import LiveApp
+from tests.support.telling import answer, begin, door, onwards, part, point, score
 
 FOLDER = ROOT / "docs" / "screenshots"
 SETTLE_MS = 700
@@ -27,6 +28,7 @@ def main() -> int:
         by_keyboard(browser, app.address)
         by_touch(browser, app.address)
         by_kind(browser, app.address)
+        story_and_route(browser, app.address)
         browser.close()
     return 0
 
@@ -36,11 +38,15 @@ def shot(page: Page, name: str) -> None:
     page.screenshot(path=Path(FOLDER, f"{name}.png"))
 
 
-def open_bench(page: Page, address: str) -> None:
-    """Kaisa Lumme's screen was left open after the left side of the hanging-leg test."""
+def open_people(page: Page, address: str) -> None:
     login = next(account.login for account in DEMO_ACCOUNTS if account.role == "practitioner")
     page.goto(address)
     page.get_by_role("button", name=f"Enter as practitioner {login}").click()
+
+
+def open_bench(page: Page, address: str) -> None:
+    """Kaisa Lumme's screen was left open after the left side of the hanging-leg test."""
+    open_people(page, address)
     page.get_by_role("button", name="Kaisa Lumme").click()
     page.get_by_role("link", name="squad screen").click()
     page.wait_for_url("**/bench")
@@ -85,8 +91,42 @@ def by_touch(browser: Browser, address: str) -> None:
     page.context.close()
 
 
+def story_and_route(browser: Browser, address: str) -> None:
+    """An ankle two days after it rolled: where, danger, the way through; and held in one hand."""
+    page = browser.new_page(viewport=SIZE)
+    open_people(page, address)
+    begin(page, "Jori Haapsal", "Ankle, lower leg")
+    point(page, "Calf", "right").click()
+    door(page, "Ankle", "right").first.click()
+    point(page, "Front of outer ankle", "right").click()
+    score(page, "Front of outer ankle", "now", "right", 5).click()
+    score(page, "Front of outer ankle", "worst", "right", 7).click()
+    shot(page, "story")
+    part(page, "When and how").click()
+    answer(page, "How did it happen?", "Rolled inwards").click()
+    answer(page, "Since when?", "2 days ago").click()
+    part(page, "Danger").click()
+    page.get_by_role("button", name="All read out").click()
+    answer(page, "Short of breath, or pain in the chest?", "Yes").click()
+    page.get_by_role("alert").wait_for()
+    shot(page, "story-danger")
+    answer(page, "Short of breath, or pain in the chest?", "No").click()
+    page.get_by_role("alert").wait_for(state="detached")
+    onwards(page).click()
+    onwards(page).click()
+    page.wait_for_url("**/route")
+    shot(page, "route")
+    page.set_viewport_size({"width": 390, "height": 844})
+    shot(page, "route-phone")
+    part_of_screen = page.get_by_label("Path of this screen")
+    part_of_screen.get_by_role("link", name="Story").click()
+    door(page, "Ankle", "right").locator("visible=true").first.click()
+    shot(page, "story-phone")
+    page.context.close()
+
+
 def by_kind(browser: Browser, address: str) -> None:
-    """A map, a clock, a count and the rest as expected, each at another size."""
+    """Maps, a ladder, a clock, a count and the rest as expected, at desk, tablet and phone."""
     page = browser.new_page(viewport=SIZE)
     open_bench(page, address)
     at = page.url.rsplit("/", 1)[0]
@@ -98,8 +138,17 @@ def by_kind(browser: Browser, address: str) -> None:
     page.get_by_role("button", name="ATFL, right").click()
     shot(page, "bench-map")
     page.goto(f"{at}/ankle.anterior_drawer")
+    page.get_by_role("button", name="0 as expected").first.click()
+    page.get_by_role("group", name="Laxity, right").get_by_role("button", name="2 clearly more").click()
+    shot(page, "bench-ladder")
     page.keyboard.press("Alt+r")
     shot(page, "bench-rest")
+    page.get_by_role("button", name="Cancel").click()
+    page.goto(f"{at}/ankle.sensation")
+    page.keyboard.press("Alt+a")
+    for _ in range(2):
+        page.locator("#q-all-sural-none-right").click()
+    shot(page, "bench-sensation")
     page.set_viewport_size({"width": 820, "height": 1180})
     page.goto(f"{at}/ankle.heel_rise")
     for _ in range(3):

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import gzip
+import re
 from collections.abc import Callable
 from typing import Any
 
-from playwright.sync_api import BrowserContext, Page, sync_playwright
+from playwright.sync_api import BrowserContext, Page, Response, sync_playwright
 
 from bench.api import Couch, durable_database
 from bench.figure import Figure, median, time_each
@@ -15,6 +16,8 @@ from tests.support.live import LiveApp
 CHROMIUM = "/usr/bin/chromium"
 NAVIGATIONS = 9
 KEYS = 40
+STOPS = 30
+DRAWINGS = re.compile(r"/(FigureView|MapRow|SpotsRow|SiteMap|map-row)")
 # From the key to the reading that knows it, as the page itself sees it.
 KEY_TO_READING = """
 (digit) => new Promise((done) => {
@@ -32,6 +35,27 @@ KEY_TO_READING = """
   field.dispatchEvent(new Event("input", { bubbles: true }));
 })
 """
+# From the key that changes the stop to the frame that shows the next one, figure and all.
+STOP_TO_STOP = """
+() => new Promise((done) => {
+  const name = document.querySelector("h1").textContent;
+  const began = performance.now();
+  const look = () => {
+    const changed = document.querySelector("h1").textContent !== name;
+    if (changed || performance.now() - began > 5000) done(performance.now() - began);
+    else requestAnimationFrame(look);
+  };
+  const key = { key: "PageDown", altKey: true, bubbles: true };
+  window.dispatchEvent(new KeyboardEvent("keydown", key));
+  requestAnimationFrame(look);
+})
+"""
+TWO_FRAMES = """
+() => new Promise((done) => {
+  const began = performance.now();
+  requestAnimationFrame(() => requestAnimationFrame(() => done(performance.now() - began)));
+})
+"""
 ROUND_TRIP = """
 async () => { const began = performance.now(); await fetch("/api/health"); return performance.now() - began; }
 """
@@ -41,6 +65,7 @@ def measure_web() -> list[Figure]:
     with durable_database() as url, LiveApp(url) as app, sync_playwright() as playwright:
         couch = Couch(app.address)
         bench = f"{app.address}/screens/{couch.screen}/bench/hip.modified_thomas"
+        drawing = f"{app.address}/screens/{couch.screen}/bench/ankle.palpation"
         browser = playwright.chromium.launch(executable_path=CHROMIUM)
 
         def context() -> BrowserContext:
@@ -53,9 +78,14 @@ def measure_web() -> list[Figure]:
             return made
 
         figures = [
-            Figure("JavaScript for the Bench, gzipped", _script(context, bench), "kB", None, 200),
+            Figure(
+                "JavaScript for the Bench, gzipped", _script(context, bench, by_need=False), "kB", None, 150
+            ),
+            Figure("the same with its figures", _script(context, bench, by_need=True), "kB"),
+            Figure("the same with a map", _script(context, drawing, by_need=True), "kB"),
             _navigation(context, bench, f"{app.address}/mark.svg"),
             _key(context, bench),
+            _stop(context, bench),
         ]
         browser.close()
     return figures
@@ -63,14 +93,20 @@ def measure_web() -> list[Figure]:
 
 def _usable(page: Page, address: str) -> None:
     page.goto(address)
-    page.wait_for_selector("input[class*='number-input']:focus")
+    page.wait_for_selector("[class*='ask-bar']")
 
 
-def _script(context: Callable[[], BrowserContext], bench: str) -> float:
+def _script(context: Callable[[], BrowserContext], bench: str, *, by_need: bool) -> float:
+    """All that is fetched, or all but the drawings, which come when a test shows one."""
     made = context()
     page = made.new_page()
     scripts: list[bytes] = []
-    page.on("response", lambda answer: scripts.append(answer.body()) if ".js" in answer.url else None)
+
+    def keep(answer: Response) -> None:
+        if ".js" in answer.url and (by_need or not DRAWINGS.search(answer.url)):
+            scripts.append(answer.body())
+
+    page.on("response", keep)
     _usable(page, bench)
     page.wait_for_load_state("networkidle")
     made.close()
@@ -103,3 +139,20 @@ def _key(context: Callable[[], BrowserContext], bench: str) -> Figure:
     return Figure(
         "key press to updated reading, p50", median(own), "ms", median(floor), 100, limits_value=True
     )
+
+
+def _stop(context: Callable[[], BrowserContext], bench: str) -> Figure:
+    """Back and forwards through the stops of the screen, against two frames of the page itself."""
+    made = context()
+    page = made.new_page()
+    _usable(page, bench)
+    page.wait_for_timeout(1500)
+    own: list[float] = []
+    floor: list[float] = []
+    for turn in range(STOPS):
+        # The hanging-leg test stands last on the route.
+        way = STOP_TO_STOP if turn % 2 else STOP_TO_STOP.replace("PageDown", "PageUp")
+        own.append(page.evaluate(way))
+        floor.append(page.evaluate(TWO_FRAMES))
+    made.close()
+    return Figure("change of stop, p50", median(own), "ms", median(floor), 50, limits_value=True)

@@ -6,8 +6,8 @@ from uuid import UUID
 
 from fastapi import APIRouter
 
+from northstride.api.answer_inputs import Code, SideCode
 from northstride.api.bodies import Day, Id, Input, ShortText
-from northstride.api.screens import Code, SideCode
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.store import arrangements as store

@@ -10,6 +10,7 @@ from northstride.api.work import WorkDep
 from northstride.core.catalogue import Site, Test
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.spoken import SPOKEN
+from northstride.core.story import StoryData, story_data
 
 router = APIRouter(prefix="/api/catalogue", tags=["catalogue"], route_class=StrictJsonRoute)
 
@@ -24,6 +25,7 @@ class CatalogueOut(Output):
     retakes: dict[str, str]
     criteria: dict[str, str]
     questions: dict[str, str]
+    story: StoryData
 
 
 @router.get("", operation_id="read_catalogue", response_model=CatalogueOut)
@@ -36,5 +38,6 @@ def read(work: WorkDep) -> Json:
             "sites": [site.model_dump(mode="json") for site in catalogue.sites.values()],
             "flag_names": dict(FLAG_NAMES),
             **{family: dict(words) for family, words in SPOKEN.items()},
+            "story": story_data().model_dump(mode="json"),
         }
     )

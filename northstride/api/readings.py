@@ -8,9 +8,9 @@ from uuid import UUID
 from fastapi import APIRouter
 from pydantic import Field
 
+from northstride.api.answer_inputs import AnswerInput
 from northstride.api.bodies import Input, Json, Output
 from northstride.api.problems import FaultOut
-from northstride.api.screens import AnswerInput
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.record.reading_model import ReadingOut

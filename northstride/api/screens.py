@@ -2,24 +2,25 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Query
-from pydantic import Field, JsonValue
 from sqlalchemy import Row
 
-from northstride.api.bodies import Day, Id, Input, Json, Moment, Output, ShortText
+from northstride.api.answer_inputs import AnswersInput, SideCode
+from northstride.api.bodies import Day, Id, Input, Json
+from northstride.api.screen_outputs import AnswerOut, ChangesOut, ScreenLine, ScreenOut, WrittenOut
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
 from northstride.core.examination.first_side import first_side
-from northstride.core.vocabulary import DEFAULT_SCHOOLS, Purpose, Schools
-from northstride.record.model import Record, RecordHead, StrictSchools
+from northstride.core.vocabulary import DEFAULT_SCHOOLS, Purpose
+from northstride.record.model import StrictSchools
 from northstride.store import screens as store
 from northstride.store.actor import audit, audit_opening_once
 from northstride.store.answers import history_of, write_answers
 from northstride.store.arrangements import arrangements_of
+from northstride.store.facts import facts_told
 from northstride.store.folding import IMPORTED, AnswerRow
 from northstride.store.frozen import signatures_of
 from northstride.store.new_answer import NewAnswer
@@ -28,9 +29,6 @@ from northstride.store.signatures import waiting_late_answers
 
 router = APIRouter(prefix="/api/screens", tags=["screens"], route_class=StrictJsonRoute)
 
-SideCode = Literal["left", "right"]
-Code = Annotated[str, Field(max_length=120, pattern=r"^[a-z0-9_.]+$")]
-
 
 class ScreenInput(Input):
     id: Id
@@ -38,114 +36,6 @@ class ScreenInput(Input):
     date: Day
     purpose: Purpose
     schools: StrictSchools = StrictSchools()
-
-
-class AnswerInput(Input):
-    """One changed field. `field` is `values.<measure>`, `seen`, `pain`, `note`, `declined` or `method`.
-
-    `key` tells a test's entries on one side apart: bone, toe, space, position.
-    """
-
-    id: Id
-    test: Code
-    side: SideCode | None = None
-    key: Annotated[str, Field(max_length=80, pattern=r"^[A-Za-z0-9_]*$")] = ""
-    field: Code
-    value: JsonValue = None
-    at: Moment | None = None
-
-    def to_store(self) -> NewAnswer:
-        return NewAnswer(self.id, self.test, self.side, self.field, self.value, self.key, self.at)
-
-
-class AnswersInput(Input):
-    answers: Annotated[list[AnswerInput], Field(min_length=1, max_length=200)]
-    device: ShortText = ""
-
-
-class WrittenOut(Output):
-    revision: int
-    late: list[UUID]
-
-
-class AnswerOut(Output):
-    id: UUID
-    revision: int
-    test: str
-    side: SideCode | None
-    key: str
-    field: str
-    value: JsonValue
-    by: str | None
-    # The name stands as an imported file wrote it: nobody here vouches for it.
-    from_file: bool
-    at: dt.datetime | None
-
-
-class HeadOut(Output):
-    """All of a screen but its entries: story, plan, overrides, schools, whose it is."""
-
-    record: RecordHead
-    schools: Schools
-    first_side: SideCode
-
-
-class ChangesOut(Output):
-    """`head` comes with any change, so that what was asked, planned or opened elsewhere is seen here."""
-
-    revision: int
-    state: Literal["open", "signed"]
-    answers: list[AnswerOut]
-    head: HeadOut | None
-
-
-class ScreenLine(Output):
-    id: UUID
-    date: dt.date
-    purpose: Purpose
-    state: Literal["open", "signed"]
-    examiner: str | None
-    # The examiner's name is as an imported file wrote it.
-    from_file: bool
-
-
-class AthleteLine(Output):
-    id: UUID
-    ref: str
-    name: str
-    birth_date: dt.date | None
-    sport: str | None
-
-
-class SignatureOut(Output):
-    number: int
-    id: UUID
-    reason: str | None
-    by: str
-    at: dt.datetime
-
-
-class ArrangementOut(Output):
-    action: str
-    side: SideCode | None
-    on: dt.date
-    note: str
-    by: str
-
-
-class ScreenOut(Output):
-    """`record` is the open format; the rest is what only this server knows."""
-
-    record: Record
-    revision: int
-    state: Literal["open", "signed"]
-    from_file: bool
-    athlete: AthleteLine
-    schools: Schools
-    first_side: SideCode
-    signatures: list[SignatureOut]
-    arrangements: list[ArrangementOut]
-    late: list[AnswerInput]
 
 
 @router.get("", operation_id="list_screens")
@@ -187,6 +77,7 @@ def read(screen_id: UUID, work: WorkDep) -> Json:
     record = current_record(work.db, work.actor, work.catalogue, row)
     document = {
         "record": record,
+        "facts": facts_told(work.db, work.actor, screen_id, record),
         "revision": row.revision,
         "state": _state(row),
         "from_file": row.from_file,

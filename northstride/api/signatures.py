@@ -9,10 +9,10 @@ from uuid import UUID
 from fastapi import APIRouter, Path
 from pydantic import Field
 
+from northstride.api.answer_inputs import AnswerInput, SideCode
 from northstride.api.bodies import FilledText, Id, Input, Json, Output, Password
 from northstride.api.passwords import ask_again
 from northstride.api.readings import IdentityOut, Part
-from northstride.api.screens import AnswerInput, SideCode
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import DeskDep, WorkDep
 from northstride.record.model import Record

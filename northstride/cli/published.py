@@ -48,6 +48,12 @@ def _text(document: object) -> str:
     return json.dumps(document, indent=2, ensure_ascii=False) + "\n"
 
 
+def catalogue_json_text() -> str:
+    """Every test as data, one a line."""
+    lines = (test.model_dump_json() for test in default_catalogue().tests.values())
+    return "[\n" + ",\n".join(lines) + "\n]\n"
+
+
 def catalogue_text() -> str:
     """Every test with its steps, measures and traps, then the published figures, for people."""
     lines = ["# Catalogue", "", "Made from `northstride/core/catalogue`; not written by hand.", ""]
@@ -131,6 +137,7 @@ PUBLISHED: dict[str, Callable[[], str]] = {
     "openapi.json": openapi_text,
     "record.schema.json": record_schema_text,
     "catalogue.md": catalogue_text,
+    "catalogue.json": catalogue_json_text,
     "worked-examples.md": worked_examples_text,
     **{name: partial(str, text) for name, text in example_texts().items()},
 }

@@ -9,6 +9,7 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.following.route.asking import ASK_CONDITIONS, route_data
 from northstride.core.norms import kept_items
 from northstride.core.norms.load import all_gates, danger_checks, rule_reads, structures
+from northstride.core.story import story_data
 
 
 class UnknownNames(Exception):
@@ -22,7 +23,7 @@ class UnknownNames(Exception):
 def check_data(catalogue: Catalogue) -> None:
     """Raises UnknownNames with all of them."""
     named = (*_gates(catalogue), *_asks(catalogue), *_kept(catalogue), *_rules(catalogue))
-    if names := [*named, *_structures(catalogue)]:
+    if names := [*named, *_structures(catalogue), *_story(catalogue)]:
         raise UnknownNames(names)
 
 
@@ -65,6 +66,13 @@ def _rules(catalogue: Catalogue) -> Iterator[str]:
             yield f"rule_reads.toml: {rule} names no test: {code}"
     for rule in danger_checks() - rule_reads().keys():
         yield f"rule_reads.toml: checks name no rule: {rule}"
+
+
+def _story(catalogue: Catalogue) -> Iterator[str]:
+    for topic in story_data().topic:
+        for site in topic.sites:
+            if site not in catalogue.sites:
+                yield f"story.toml: no site {site}"
 
 
 def _structures(catalogue: Catalogue) -> Iterator[str]:

@@ -166,6 +166,15 @@ class Held:
 
 
 @dataclass(frozen=True, slots=True)
+class Shut:
+    """All tests of the catalogue that a shut gate covers on a side, whether planned or not."""
+
+    gate: Gate
+    side: Side | None
+    tests: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Doubt:
     """A gate that is shut on a side."""
 
@@ -277,6 +286,7 @@ class Reading:
     actions: tuple[Action, ...]
     retake: tuple[Retake, ...]
     held: tuple[Held, ...]
+    shut: tuple[Shut, ...]
     doubts: tuple[Doubt, ...]
     differences: tuple[Difference, ...]
     next: tuple[Next, ...]

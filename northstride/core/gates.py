@@ -10,7 +10,7 @@ from functools import lru_cache
 
 from northstride.core.examination import History
 from northstride.core.examination.case import Case
-from northstride.core.findings import Finding, GateRaised, Held, Urgency
+from northstride.core.findings import Finding, GateRaised, Held, Shut, Urgency
 from northstride.core.norms import limits
 from northstride.core.norms.load import gate_data
 from northstride.core.sides import SIDES, Side
@@ -124,6 +124,15 @@ def covers(case: Case, gate: Closed, test: str) -> bool:
 @lru_cache(maxsize=4096)
 def _named(variant: str, test: str) -> bool:
     return any(fnmatchcase(test, pattern) for pattern in gate_data(variant).get("holds", ()))
+
+
+def shut_gates(case: Case, gates: Iterable[Closed]) -> tuple[Shut, ...]:
+    """What each shut gate would hold: so that it is known before a test is begun."""
+    covered: dict[tuple[Gate, Side], dict[str, None]] = {}
+    for gate in gates:
+        tests = (test for test in case.catalogue.tests if covers(case, gate, test))
+        covered.setdefault((gate.gate, gate.side), {}).update(dict.fromkeys(tests))
+    return tuple(Shut(gate, side, tuple(tests)) for (gate, side), tests in covered.items())
 
 
 def held_tests(case: Case, gates: Iterable[Closed]) -> Iterator[Held]:

@@ -7,6 +7,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 from typing import TypeVar
 
+from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
 from northstride.core.findings import (
     URGENCY_ORDER,
@@ -144,14 +145,23 @@ def _compared(case: Case, finding: Finding) -> bool:
         return True
     other = finding.side.other
     entry = case.entry(finding.test, other, finding.key)
-    if entry is None or finding.measure is None:
-        return entry is not None
+    if entry is None:
+        return False
+    if finding.measure is None:
+        return _says_something_of_the_side(case, entry)
     wanted = {finding.measure} | {
         measure.code
         for measure in case.catalogue.tests[finding.test].measures
         if measure.instead_of == finding.measure
     }
     return any(entry.value(code, other) is not None for code in wanted)
+
+
+def _says_something_of_the_side(case: Case, entry: Entry) -> bool:
+    """What is asked of the person stands in both entries and says nothing of either side."""
+    of_person = {item.code for item in case.catalogue.tests[entry.test].measures if item.about_person}
+    own = {code for code, _ in entry.values} - of_person
+    return bool(own) or entry.pain is not None or bool(entry.seen)
 
 
 def _done(case: Case, settle: Settle, side: Side | None) -> bool:

@@ -12,6 +12,7 @@ from northstride.core.following.change import changes
 from northstride.core.following.returning import return_criteria
 from northstride.core.following.unexamined import unexamined
 from northstride.core.following.what_next import what_next
+from northstride.core.gates import shut_gates
 from northstride.core.judging import judge
 from northstride.core.putting_together import advice_on, coverage
 from northstride.core.rules import RULES_VERSION
@@ -33,6 +34,7 @@ def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Readi
         actions=judged.actions,
         retake=judged.retake,
         held=judged.held,
+        shut=shut_gates(judged.everything, judged.gates),
         doubts=tuple(dict.fromkeys(Doubt(gate.gate, gate.side) for gate in judged.gates)),
         differences=differences,
         next=what_next(judged),

@@ -174,3 +174,10 @@ REGION_FAMILY = {
     "ankle": "ankle",
     "foot": "ankle",
 }
+
+# The region a purpose names by itself.
+USUAL_REGION: dict[Purpose, Region] = {
+    "hip_complaint": "hip",
+    "ankle_injury": "ankle",
+    "foot_complaint": "foot",
+}

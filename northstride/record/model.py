@@ -8,7 +8,7 @@ from __future__ import annotations
 import datetime as dt
 import re
 import unicodedata
-from typing import Annotated, Literal, TypeVar
+from typing import Annotated, Literal, Self, TypeVar
 from uuid import UUID
 
 from pydantic import (
@@ -20,6 +20,7 @@ from pydantic import (
     Field,
     JsonValue,
     StringConstraints,
+    model_validator,
 )
 
 from northstride.core.vocabulary import (
@@ -109,6 +110,8 @@ FilledText = Annotated[str, StringConstraints(max_length=2000, pattern=FILLED)]
 FilledShortText = Annotated[str, StringConstraints(max_length=200, pattern=FILLED)]
 # What somebody or something is called.
 Name = Annotated[FilledShortText, AfterValidator(_a_visible_letter)]
+# Of a day.
+Minutes = Annotated[float, Field(ge=0, le=1440)]
 PainScore = Annotated[int, Field(ge=0, le=10)]
 
 
@@ -126,16 +129,36 @@ class AthletePart(Strict):
     height_cm: Annotated[float, Field(gt=0, le=280)] | None = None
 
 
+class SorePlace(Strict):
+    """One place that hurts, on its side, with how much."""
+
+    site: str
+    side: Literal["left", "right"]
+    now: PainScore | None = None
+    worst: PainScore | None = None
+
+
 class ComplaintPart(Strict):
-    region: ComplaintRegion
+    """The region may be missing where places or sites are told: it follows from them."""
+
+    region: ComplaintRegion | None = None
     side: SideOrBoth | None = None
     sites: Annotated[list[str], Field(max_length=MOST_LISTED)] = []
+    places: Annotated[list[SorePlace], Field(max_length=MOST_LISTED)] = []
+
+    @model_validator(mode="after")
+    def _somewhere(self) -> Self:
+        if self.region is None and not self.places and not self.sites:
+            raise ValueError("names no region and no place")
+        return self
 
 
 class OnsetPart(Strict):
     date: Day | None = None
     kind: OnsetKind | None = None
     mechanism: Mechanism | None = None
+    # The day is a guess.
+    about: bool | None = None
 
 
 class PainLevels(Strict):
@@ -145,6 +168,8 @@ class PainLevels(Strict):
 
 
 class HistoryPart(Strict):
+    # Tells the lines of one history apart while several hands write it.
+    id: Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9_]{1,40}$")] | None = None
     region: Region
     kind: HistoryKind
     side: SideOrBoth | None = None
@@ -153,16 +178,20 @@ class HistoryPart(Strict):
     date: Day | None = None
 
 
+# What can be asked and answered no.
+Asked = Symptom | RedFlag | Confounder | Literal["history"]
+
+
 class IntakePart(Strict):
     complaint: ComplaintPart | None = None
     onset: OnsetPart | None = None
     pain: PainLevels | None = None
     symptoms: Annotated[list[Symptom], Field(max_length=MOST_LISTED)] = []
-    morning_stiffness_min: Annotated[float, Field(ge=0, le=1440)] | None = None
+    morning_stiffness_min: Minutes | None = None
     load_change: bool | None = None
     red_flags: Annotated[list[RedFlag], Field(max_length=MOST_LISTED)] = []
     confounders: Annotated[list[Confounder], Field(max_length=MOST_LISTED)] = []
-    asked: Annotated[list[Symptom | RedFlag | Confounder], Field(max_length=MOST_LISTED)] = []
+    asked: Annotated[list[Asked], Field(max_length=MOST_LISTED)] = []
     history: Annotated[list[HistoryPart], Field(max_length=MOST_LISTED)] = []
 
 
@@ -189,9 +218,17 @@ class EntryPart(Strict):
 
 
 class ConsentPart(Strict):
-    given: bool
+    given: bool | None = None
     guardian: ShortText | None = None
     chaperone: ShortText | None = None
+
+
+class LeftOutPart(Strict):
+    """A test that stays out of this screen, why, and who said so."""
+
+    test: str
+    reason: FilledText
+    by: Name | None = None
 
 
 class OverridePart(Strict):
@@ -222,6 +259,9 @@ class RecordHead(Strict):
     schools: StrictSchools = StrictSchools()
     intake: IntakePart | None = None
     planned: Annotated[list[str], Field(max_length=MOST_ENTRIES)] = []
+    left_out: Annotated[list[LeftOutPart], Field(max_length=MOST_LISTED)] = []
+    # For learning: why a test is on the route is shown once it is done.
+    reasons_after: bool | None = None
     consent: ConsentPart | None = None
     overrides: Annotated[list[OverridePart], Field(max_length=MOST_LISTED)] = []
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import json
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from pydantic import ValidationError
@@ -14,7 +15,7 @@ from northstride.core.errors import Fault
 from northstride.core.examination import Examination
 from northstride.record.entries import entry_faults
 from northstride.record.json_text import InvalidRecord
-from northstride.record.model import MOST_ENTRIES, Record
+from northstride.record.model import MOST_ENTRIES, IntakePart, Record
 from northstride.record.to_core import to_examination
 from northstride.record.values import shown
 
@@ -145,29 +146,40 @@ def _catalogue_faults(raw: object, catalogue: Catalogue) -> Iterator[Fault]:
     entries = raw.get("entries")
     for place, entry in enumerate(entries[:MOST_ENTRIES] if isinstance(entries, list) else []):
         yield from entry_faults(catalogue, entry, f"entries[{place}]")
-    planned = raw.get("planned")
-    for place, code in enumerate(planned if isinstance(planned, list) else []):
-        if isinstance(code, str) and code not in catalogue.tests:
-            yield Fault(f"planned[{place}]", code, f"{shown(code)} is not a test in the catalogue")
+    for path, code in (*_listed(raw, "planned"), *_listed(raw, "left_out", of="test")):
+        if code not in catalogue.tests:
+            yield Fault(path, code, f"{shown(code)} is not a test in the catalogue")
     intake = raw.get("intake")
     complaint = intake.get("complaint") if isinstance(intake, dict) else None
-    sites = complaint.get("sites") if isinstance(complaint, dict) else None
-    for place, site in enumerate(sites if isinstance(sites, list) else []):
-        if isinstance(site, str) and site not in catalogue.sites:
-            path = f"intake.complaint.sites[{place}]"
-            yield Fault(path, site, f"{shown(site)} is not a place of pain")
+    for path, site in (*_listed(complaint, "sites"), *_listed(complaint, "places", of="site")):
+        if site not in catalogue.sites:
+            yield Fault(f"intake.complaint.{path}", site, f"{shown(site)} is not a place of pain")
+
+
+def _listed(part: object, name: str, *, of: str | None = None) -> Iterator[tuple[str, str]]:
+    """The codes of a list and where each stands; `of` names the member that holds the code."""
+    listed = part.get(name) if isinstance(part, dict) else None
+    for place, item in enumerate(listed[: MOST_ENTRIES + 1] if isinstance(listed, list) else []):
+        code = item.get(of) if of is not None and isinstance(item, dict) else item
+        if isinstance(code, str):
+            yield (f"{name}[{place}].{of}" if of else f"{name}[{place}]"), code
 
 
 def _date_faults(record: Record) -> Iterator[Fault]:
-    dated = [("athlete.birth_date", record.athlete.birth_date)]
+    yield from _not_after(record.date, [("athlete.birth_date", record.athlete.birth_date)])
     if record.intake is not None:
-        onset = record.intake.onset
-        dated.append(("intake.onset.date", onset.date if onset else None))
-        dated += [
-            (f"intake.history[{place}].date", item.date) for place, item in enumerate(record.intake.history)
-        ]
-    for path, day in dated:
-        if day is not None and day > record.date:
-            yield Fault(
-                path, day.isoformat(), f"{day.isoformat()} is after the screen, {record.date.isoformat()}"
-            )
+        yield from date_faults(record.intake, record.date)
+
+
+def date_faults(intake: IntakePart, day: dt.date) -> Iterator[Fault]:
+    """What is told to have happened after the screen."""
+    onset = intake.onset
+    dated = [("intake.onset.date", onset.date if onset else None)]
+    dated += [(f"intake.history[{place}].date", item.date) for place, item in enumerate(intake.history)]
+    yield from _not_after(day, dated)
+
+
+def _not_after(day: dt.date, dated: Sequence[tuple[str, dt.date | None]]) -> Iterator[Fault]:
+    for path, told in dated:
+        if told is not None and told > day:
+            yield Fault(path, told.isoformat(), f"{told.isoformat()} is after the screen, {day.isoformat()}")

@@ -26,6 +26,7 @@ from northstride.record.reading_model import (
     ReasonOut,
     RetakeOut,
     RuledDownOut,
+    ShutOut,
     SideCode,
     StrengthCode,
     UnexaminedOut,
@@ -60,6 +61,9 @@ def reading_out(reading: findings.Reading, catalogue: Catalogue) -> ReadingOut:
             RetakeOut(test=item.test, side=_side(item.side), reason=item.reason) for item in reading.retake
         ],
         held=[HeldOut(test=item.test, side=_side(item.side), gate=item.gate) for item in reading.held],
+        shut=[
+            ShutOut(gate=item.gate, side=_side(item.side), tests=list(item.tests)) for item in reading.shut
+        ],
         differences=[_difference(item) for item in reading.differences],
         next=[NextOut(test=item.test, side=_side(item.side), why=item.why) for item in reading.next],
         ask=[AskOut(item=item.item, why=item.why, urgent=item.urgent) for item in reading.ask],

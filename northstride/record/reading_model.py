@@ -68,6 +68,14 @@ class HeldOut(Out):
     gate: Gate
 
 
+class ShutOut(Out):
+    """All tests a shut gate covers on a side, planned or not."""
+
+    gate: Gate
+    side: SideCode
+    tests: list[str]
+
+
 class DifferenceOut(Out):
     test: str
     measure: str
@@ -159,6 +167,8 @@ class ReadingOut(Out):
     actions: list[ActionOut]
     retake: list[RetakeOut]
     held: list[HeldOut]
+    # None in what was frozen before it was kept.
+    shut: list[ShutOut] | None
     differences: list[DifferenceOut]
     next: list[NextOut]
     # None in what was frozen before there were questions.

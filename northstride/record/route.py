@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 from northstride.core.catalogue import Catalogue, Position
-from northstride.core.following.route import Route
+from northstride.core.following.route import Route, Stage
 from northstride.core.vocabulary import Gate
 from northstride.record.model import Record
 from northstride.record.reading_model import AskOut, Out, SideCode
 
 NAMES_SHOWN = 12
+
+
+class HeldOnOut(Out):
+    side: SideCode
+    gate: Gate
 
 
 class StopOut(Out):
@@ -17,18 +22,32 @@ class StopOut(Out):
     sides: list[SideCode]
     seconds: int
     turn: bool
+    stage: Stage
     why: str
+    asked_for: list[SideCode]
     waits_for: Gate | None
+    held: list[HeldOnOut]
+
+
+class OfferOut(Out):
+    test: str
+    position: Position
+    seconds: int
+    stage: Stage
+    why: str
+    asked_for: list[SideCode]
 
 
 class LeftOutOut(Out):
     test: str
     why: str
+    gate: Gate | None
 
 
 class RouteOut(Out):
     record: str
     stops: list[StopOut]
+    offered: list[OfferOut]
     left_out: list[LeftOutOut]
     seconds: int
     turns: int
@@ -47,12 +66,26 @@ def route_out(record: str, route: Route) -> RouteOut:
                 sides=[side.value for side in stop.sides],
                 seconds=stop.seconds,
                 turn=stop.turn,
+                stage=stop.stage,
                 why=stop.why,
+                asked_for=[side.value for side in stop.asked_for],
                 waits_for=stop.waits_for,
+                held=[HeldOnOut(side=held.side.value, gate=held.gate) for held in stop.held],
             )
             for stop in route.stops
         ],
-        left_out=[LeftOutOut(test=item.test, why=item.why) for item in route.left_out],
+        offered=[
+            OfferOut(
+                test=item.test,
+                position=item.position,
+                seconds=item.seconds,
+                stage=item.stage,
+                why=item.why,
+                asked_for=[side.value for side in item.asked_for],
+            )
+            for item in route.offered
+        ],
+        left_out=[LeftOutOut(test=item.test, why=item.why, gate=item.gate) for item in route.left_out],
         seconds=route.seconds,
         turns=route.turns,
         plain_seconds=route.plain_seconds,
@@ -74,6 +107,7 @@ def route_text(record: Record, route: RouteOut, catalogue: Catalogue) -> str:
             lines.append(f"     waits until {stop.waits_for.replace('_', ' ')} is cleared")
     lines.append(f"{_minutes(route.seconds)} with {route.turns} turns")
     lines.append(f"in the list's own order {_minutes(route.plain_seconds)} with {route.plain_turns} turns")
+    lines += [f"Offered: {catalogue.tests[item.test].name}: {item.why}" for item in route.offered]
     reasons: dict[str, list[str]] = {}
     for item in route.left_out:
         reasons.setdefault(item.why, []).append(catalogue.tests[item.test].name)

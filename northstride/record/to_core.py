@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from northstride.core.catalogue import Catalogue
+from northstride.core.complaint import complaint_from
 from northstride.core.examination import (
     Athlete,
     Complaint,
@@ -12,8 +13,9 @@ from northstride.core.examination import (
     Onset,
     Override,
 )
+from northstride.core.sides import Side
 from northstride.record.entries import to_core_entry
-from northstride.record.model import AthletePart, EntryPart, IntakePart, Record
+from northstride.record.model import AthletePart, ComplaintPart, EntryPart, IntakePart, Record
 
 
 def to_examination(record: Record, catalogue: Catalogue) -> Examination:
@@ -23,8 +25,9 @@ def to_examination(record: Record, catalogue: Catalogue) -> Examination:
         purpose=record.purpose,
         athlete=_athlete(record.athlete),
         schools=record.schools,
-        intake=_intake(record.intake) if record.intake else Intake(),
+        intake=_intake(record, record.intake, catalogue) if record.intake else Intake(),
         planned=tuple(record.planned),
+        left_out={item.test: item.reason for item in record.left_out},
         entries=tuple(
             to_core_entry(catalogue, part, place)
             for place, part in enumerate(record.entries)
@@ -53,13 +56,24 @@ def _athlete(part: AthletePart) -> Athlete:
     )
 
 
-def _intake(part: IntakePart) -> Intake:
+def _complaint(record: Record, part: ComplaintPart, catalogue: Catalogue) -> Complaint:
+    places = [(place.site, Side(place.side)) for place in part.places]
+    return complaint_from(catalogue, record.purpose, part.region, part.side, part.sites, places)
+
+
+def _most(*scores: int | None) -> int | None:
+    """Of what several lines say of one pain the most counts."""
+    return max((score for score in scores if score is not None), default=None)
+
+
+def _intake(record: Record, part: IntakePart, catalogue: Catalogue) -> Intake:
     complaint, onset, pain = part.complaint, part.onset, part.pain
+    places = complaint.places if complaint else []
     return Intake(
-        complaint=Complaint(complaint.region, complaint.side, tuple(complaint.sites)) if complaint else None,
+        complaint=_complaint(record, complaint, catalogue) if complaint else None,
         onset=Onset(onset.date, onset.kind, onset.mechanism) if onset else None,
-        pain_now=pain.now if pain else None,
-        pain_worst=pain.worst if pain else None,
+        pain_now=_most(pain.now if pain else None, *(place.now for place in places)),
+        pain_worst=_most(pain.worst if pain else None, *(place.worst for place in places)),
         pain_at_onset=pain.at_onset if pain else None,
         symptoms=frozenset(part.symptoms),
         morning_stiffness_min=part.morning_stiffness_min,

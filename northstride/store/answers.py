@@ -10,13 +10,15 @@ from uuid import UUID, uuid5
 from sqlalchemy import Connection, Row, text
 
 from northstride.core.catalogue import Catalogue
+from northstride.record.fact_fields import is_fact
 from northstride.store.actor import Actor
 from northstride.store.appending import append
 from northstride.store.errors import NotFound
+from northstride.store.facts import keep_facts
 from northstride.store.folding import AnswerRow, EntryPlace, fold
 from northstride.store.late_answers import keep_late
 from northstride.store.measurements import measurement_rows, reweigh_measurements
-from northstride.store.new_answer import NewAnswer, answer_side, check_answers, entry_place
+from northstride.store.new_answer import NewAnswer, answer_side, check_answers, entry_place, fact_place
 from northstride.store.same_answer import not_yet_written
 from northstride.store.screens import answers_of, lock_screen
 
@@ -93,6 +95,8 @@ def write_answers(
     if not fresh:
         return Written(screen.revision)
     rows = placed(catalogue, screen_id, standing, fresh, actor.name, screen.revision)
+    if any(is_fact(answer.test) for answer in fresh):
+        keep_facts(db, actor, catalogue, screen_id, answers, fresh, rows[-1].revision)
     append_rows(db, actor, catalogue, screen, standing, rows, device, "answer")
     return Written(rows[-1].revision)
 
@@ -169,9 +173,12 @@ def history_of(
     asked: NewAnswer,
 ) -> list[AnswerRow]:
     """Everything the place of `asked` has held, newest first. Raises NotFound for no such test."""
-    if asked.test not in catalogue.tests:
+    if asked.test not in catalogue.tests and not is_fact(asked.test):
         raise NotFound("test", asked.test)
     rows = answers_of(db, actor, screen_id, asked.test)
+    if is_fact(asked.test):
+        here = fact_place(asked)
+        return [row for row in rows if (row.test, row.side, row.key, row.field) == here][::-1][:MOST_HISTORY]
     place, side = entry_place(catalogue, asked), answer_side(catalogue, asked)
     own = {entry.id for entry in fold(rows, catalogue) if entry.place == place}
     found = [row for row in rows if (row.entry_id in own, row.side, row.field) == (True, side, asked.field)]

@@ -12,6 +12,7 @@ from uuid import UUID
 import orjson
 from sqlalchemy import Connection, Row, text
 
+from northstride.record.fact_fields import is_fact
 from northstride.store.actor import Actor
 from northstride.store.folding import AnswerRow
 
@@ -43,6 +44,11 @@ APPEND = text(
 )
 
 
+def _told(row: AnswerRow) -> str:
+    """What was asked, without what was answered: the audit names, the answer says."""
+    return " ".join(part for part in (row.field, row.key, row.side) if part)
+
+
 def append(
     db: Connection,
     actor: Actor,
@@ -56,7 +62,9 @@ def append(
 ) -> None:
     """The screen is locked. `replaces` names, by answer, the answer it takes the place of."""
     answers = [{**row._asdict(), "replaces": replaces.get(row.id)} for row in rows]
-    detail = {"answers": len(rows), "test": rows[0].test}
+    detail: dict[str, Any] = {"answers": len(rows), "test": rows[0].test}
+    if asked := [_told(row) for row in rows if is_fact(row.test)]:
+        detail["told"] = asked
     db.execute(
         APPEND,
         {

@@ -9,6 +9,7 @@ from typing import Any, NamedTuple
 from uuid import UUID
 
 from northstride.core.catalogue import Catalogue, Measure
+from northstride.record.fact_fields import is_fact
 
 VALUES = "values."
 # The device of answers that came in a file.
@@ -160,9 +161,11 @@ def key_value(measure: Measure, key: str) -> str | int:
 
 
 def fold(rows: Iterable[AnswerRow], catalogue: Catalogue) -> list[FoldedEntry]:
-    """Entries in the order they were begun. `rows` in order of revision."""
+    """Entries in the order they were begun. `rows` in order of revision; facts are no entries."""
     entries: dict[UUID, FoldedEntry] = {}
     for row in rows:
+        if is_fact(row.test):
+            continue
         entry = entries.get(row.entry_id)
         if entry is None:
             key_measure = catalogue.key_measure(row.test)

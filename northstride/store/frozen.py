@@ -14,14 +14,15 @@ from northstride.store.errors import NotFound
 from northstride.store.identity import Identity
 from northstride.store.tables import Signature
 
-FORMAT = 3
+FORMAT = 4
 # What readings of a format did not have yet, by format: of the reading, and of its coverage.
 LATER: dict[int, dict[str, Any]] = {
-    1: {"changes": [], "fingerprint": None, "ask": None},
-    2: {"ask": None},
-    3: {},
+    1: {"changes": [], "fingerprint": None, "ask": None, "shut": None},
+    2: {"ask": None, "shut": None},
+    3: {"shut": None},
+    4: {},
 }
-LATER_COVERED: dict[int, dict[str, Any]] = {1: {"unexamined": None}, 2: {"unexamined": None}, 3: {}}
+LATER_COVERED: dict[int, dict[str, Any]] = {1: {"unexamined": None}, 2: {"unexamined": None}, 3: {}, 4: {}}
 
 
 @dataclass(frozen=True, slots=True)

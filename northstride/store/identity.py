@@ -13,7 +13,7 @@ Identity = dict[str, str]
 PARTS: dict[str, tuple[str, ...]] = {
     "answers": ("entries",),
     "story": ("intake",),
-    "plan": ("planned",),
+    "plan": ("planned", "left_out", "reasons_after"),
     "overrides": ("overrides",),
     "athlete": ("athlete",),
     "schools": ("schools",),

@@ -14,6 +14,7 @@ from pydantic import ValidationError
 from northstride.core.catalogue import Catalogue, Test
 from northstride.core.errors import Fault
 from northstride.record.entries import entry_faults
+from northstride.record.fact_fields import FactPlace, fact_faults, is_fact
 from northstride.record.model import EntryPart
 from northstride.record.read import model_faults
 from northstride.record.values import Refused as ValueRefused
@@ -35,8 +36,14 @@ class NewAnswer:
     observed_at: dt.datetime | None = None
 
 
+def fact_place(answer: NewAnswer) -> FactPlace:
+    return FactPlace(answer.test, answer.side, answer.key, answer.field)
+
+
 def entry_place(catalogue: Catalogue, answer: NewAnswer) -> EntryPlace:
     """Tests done on each side have an entry a side; those of both sides have one."""
+    if is_fact(answer.test):
+        return (answer.test, answer.side, answer.key)
     side = answer.side if catalogue.tests[answer.test].sides == "each" else None
     return (answer.test, side, answer.key)
 
@@ -48,6 +55,8 @@ def answer_side(catalogue: Catalogue, answer: NewAnswer) -> str | None:
 
 def answer_faults(catalogue: Catalogue, answer: NewAnswer, path: str) -> list[Fault]:
     """Every fault of one answer, each at its own place."""
+    if is_fact(answer.test):
+        return fact_faults(catalogue, fact_place(answer), answer.value, path)
     test = catalogue.tests.get(answer.test)
     if test is None:
         return [Fault(f"{path}.test", answer.test, f'"{answer.test}" is not a test in the catalogue')]

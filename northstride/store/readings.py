@@ -21,6 +21,7 @@ from northstride.store.actor import Actor
 from northstride.store.answers import placed
 from northstride.store.contexts import EarlierScreen, earlier_screens, read_context
 from northstride.store.errors import Unreadable
+from northstride.store.facts import fault_of, told_besides
 from northstride.store.folding import fold
 from northstride.store.frozen import latest_signature
 from northstride.store.identity import Identity, identity_of
@@ -125,4 +126,6 @@ def preview(
     standing = answers_of(db, actor, screen.id)
     rows = placed(catalogue, screen.id, standing, sound, actor.name, screen.revision)
     record = record_json(screen, fold([*standing, *rows], catalogue))
+    record, refused = told_besides(record, sound, actor.name)
+    faults += [fault_of(drafts, draft, why) for draft, why in refused]
     return Preview(compute(catalogue, record, Context()), faults)

@@ -106,6 +106,8 @@ def import_record(
             schools=document.get("schools", {}),
             intake=document.get("intake"),
             planned=document.get("planned", []),
+            left_out=document.get("left_out", []),
+            reasons_after=document.get("reasons_after"),
             consent=document.get("consent"),
             overrides=document.get("overrides", []),
             athlete_part=document["athlete"],

@@ -184,6 +184,10 @@ def record_json(screen: Row[Any], entries: Sequence[FoldedEntry]) -> dict[str, A
         if value:
             record[name] = value
     record["planned"] = screen.planned
+    if screen.left_out:
+        record["left_out"] = screen.left_out
+    if screen.reasons_after is not None:
+        record["reasons_after"] = screen.reasons_after
     record["entries"] = entries_json(entries)
     if screen.consent is not None:
         record["consent"] = screen.consent

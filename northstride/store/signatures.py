@@ -18,6 +18,7 @@ from northstride.store.answers import placed
 from northstride.store.contexts import EarlierScreen, frozen_context, read_context, thawed
 from northstride.store.differences import differences_between, differences_by_rules
 from northstride.store.errors import Differs, Incomplete, NewerReading, NewerSignature, NotSigned, Refused
+from northstride.store.facts import fault_of, told_besides
 from northstride.store.folding import entries_json, fold
 from northstride.store.frozen import FORMAT, Signed, latest_signature, signature_at, signatures_of
 from northstride.store.identity import Identity, changed_parts, identity_of
@@ -185,7 +186,10 @@ def _amended(
     was = check_record(last.record, catalogue)
     rows = rows_of(catalogue, was.record, normal(was.record))
     written = placed(catalogue, was.record.id, rows, changes, actor.name, len(rows))
-    record = {**last.record, "entries": entries_json(fold([*rows, *written], catalogue))}
+    record, refused = told_besides(last.record, changes, actor.name)
+    if refused:
+        raise Refused([fault_of(changes, answer, why) for answer, why in refused])
+    record = {**record, "entries": entries_json(fold([*rows, *written], catalogue))}
     told = [{**as_json(answer), "by": actor.name} for answer in changes]
     return reread(db, actor, catalogue, last, was, record, told)
 

@@ -73,6 +73,7 @@ class AccessCase(ApiCase):
                 "password": "ten characters",
             },
             "edit_user": {"archived": False},
+            "keep_clinic_route": {"id": new, "purpose": "teaching", "name": new, "tests": ["hip.gait"]},
         }.get(operation)
 
     @staticmethod
@@ -94,7 +95,14 @@ class AccessCase(ApiCase):
         screen = person.begin_screen(athlete)
         squad = str(uuid4())
         person.ok("POST", "/api/squads", {"id": squad, "name": squad})
+        route = str(uuid4())
+        person.ok(
+            "POST",
+            "/api/routes",
+            {"id": route, "purpose": "teaching", "name": route, "tests": ["hip.gait"]},
+        )
         return {
+            "route_id": route,
             "athlete_id": athlete,
             "screen_id": screen,
             "squad_id": squad,
@@ -167,6 +175,7 @@ class Roles(AccessCase):
             "add_squad": staff,
             "add_user": owner,
             "amend_screen": licensed,
+            "archive_clinic_route": licensed,
             "arrange_action": licensed,
             "begin_screen": everyone,
             "check_record_file": licensed,
@@ -175,7 +184,9 @@ class Roles(AccessCase):
             "edit_user": owner,
             "export_record": licensed,
             "import_record": licensed,
+            "keep_clinic_route": licensed,
             "list_athletes": everyone,
+            "list_clinic_routes": everyone,
             "list_screens": everyone,
             "list_squads": everyone,
             "list_users": owner,
@@ -187,6 +198,7 @@ class Roles(AccessCase):
             "read_changes": everyone,
             "read_history": everyone,
             "read_reading": everyone,
+            "read_route": everyone,
             "read_screen": everyone,
             "read_signature": everyone,
             "read_signature_today": everyone,

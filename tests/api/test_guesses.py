@@ -20,12 +20,6 @@ class GuessCase(ApiCase):
             asked = {"id": self.me.user_id}
             self.login = db.execute(text("SELECT login FROM users WHERE id = :id"), asked).scalar_one()
 
-    def device(self, address: str = "testclient") -> TestClient:
-        """A device nobody has signed in on."""
-        client = TestClient(self.app, client=(address, 50_000), raise_server_exceptions=False)
-        self.addCleanup(client.close)
-        return client
-
     def try_(self, client: TestClient, password: str = "wrong", login: str = "") -> int:  # noqa: S107
         body = {"login": login or self.login, "password": password}
         return client.post("/api/session", json=body).status_code
@@ -33,7 +27,7 @@ class GuessCase(ApiCase):
 
 class SigningIn(GuessCase):
     def test_five_are_free_then_each_waits_longer_and_no_longer_than_half_a_minute(self) -> None:
-        client = self.device()
+        client = self.client()
         self.assertEqual([self.try_(client) for _ in range(6)], [401] * 5 + [429])
         waits: list[int] = []
         for _ in range(8):
@@ -48,7 +42,7 @@ class SigningIn(GuessCase):
         said: list[int] = []
 
         def guess() -> None:
-            said.append(self.try_(self.device()))
+            said.append(self.try_(self.client()))
 
         threads = [threading.Thread(target=guess) for _ in range(40)]
         for thread in threads:
@@ -58,14 +52,14 @@ class SigningIn(GuessCase):
         self.assertEqual((said.count(401), said.count(429)), (5, 35))
 
     def test_guessing_elsewhere_keeps_nobody_out(self) -> None:
-        strangers = [self.device(f"10.0.0.{number}") for number in range(4)]
+        strangers = [self.client(f"10.0.0.{number}") for number in range(4)]
         for client in strangers:
             for _ in range(6):
                 self.try_(client)
-        self.assertEqual(self.try_(self.device("10.0.1.1"), PASSWORD), 200)
+        self.assertEqual(self.try_(self.client("10.0.1.1"), PASSWORD), 200)
 
     def test_guessing_beside_them_keeps_nobody_out_of_their_own_device(self) -> None:
-        stranger = self.device()
+        stranger = self.client()
         for _ in range(9):
             self.try_(stranger)
         self.assertEqual(self.try_(stranger, PASSWORD), 429)
@@ -76,18 +70,18 @@ class SigningIn(GuessCase):
         self.assertEqual([self.try_(other) for _ in range(6)], [401] * 5 + [429])
 
     def test_a_right_password_starts_afresh_and_a_quarter_of_an_hour_forgets(self) -> None:
-        client = self.device()
+        client = self.client()
         for _ in range(4):
             self.try_(client)
         self.assertEqual(self.try_(client, PASSWORD), 200)
-        again = self.device()
+        again = self.client()
         self.assertEqual([self.try_(again) for _ in range(6)], [401] * 5 + [429])
         with self.engine.begin() as db:
             db.execute(text("UPDATE guesses SET last_at = last_at - interval '16 minutes'"))
         self.assertEqual([self.try_(again) for _ in range(6)], [401] * 5 + [429])
 
     def test_an_unknown_name_is_answered_and_slowed_like_a_known_one(self) -> None:
-        known, unknown = self.device(), self.device()
+        known, unknown = self.client(), self.client()
         wrong = known.post("/api/session", json={"login": self.login, "password": "wrong"})
         nobody = unknown.post("/api/session", json={"login": "nobody-at-all", "password": "wrong"})
         self.assertEqual((nobody.status_code, nobody.json()), (wrong.status_code, wrong.json()))
@@ -105,12 +99,12 @@ class AskedAgain(GuessCase):
     def test_guesses_at_signing_slow_no_sign_in_and_no_colleague(self) -> None:
         screen = self.screen_of(self.me)
         self.assertEqual([self.me.sign(screen, "guess").status_code for _ in range(6)], [422] * 5 + [429])
-        self.assertEqual(self.try_(self.device(), PASSWORD), 200)
+        self.assertEqual(self.try_(self.client(), PASSWORD), 200)
         self.assertEqual(self.person("owner").sign(screen).status_code, 204)
 
     def test_guesses_at_the_door_slow_no_signing(self) -> None:
         screen = self.screen_of(self.me)
-        client = self.device()
+        client = self.client()
         for _ in range(7):
             self.try_(client)
             self.try_(client, login=f"sign {self.me.user_id}")

@@ -148,7 +148,7 @@ class Headers(ApiCase):
         """The heavy documents skip the response models, so the models are held against them here."""
         from northstride.api.catalogue import CatalogueOut
         from northstride.api.readings import KeptReadingOut, PreviewOut
-        from northstride.api.screens import ChangesOut, ScreenOut
+        from northstride.api.screen_outputs import ChangesOut, ScreenOut
 
         me = self.person()
         screen = me.begin_screen()

@@ -7,8 +7,8 @@ from typing import Any
 from playwright.sync_api import Page, expect
 
 from northstride.core.catalogue import Test, default_catalogue
-from tests.browser.test_kinds import record
 from tests.support.browser import BrowserCase
+from tests.support.kinds import record
 
 SIZES = ((1280, 800), (1180, 820), (820, 1180), (390, 844), (640, 400))
 
@@ -80,5 +80,3 @@ class EveryTest(BrowserCase):
             at + test.code,
         )
         expect(page.get_by_role("heading", level=1, name=test.name, exact=True)).to_be_visible()
-        if test.key:
-            page.locator("#bench-key button").first.click()

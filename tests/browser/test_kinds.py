@@ -1,31 +1,10 @@
-"""Each kind of record in its own way: maps, clocks, counts, pain alone, the rest as expected, a gate."""
+"""Each kind of record in its own way: clocks, counts, scores, lengths, pain alone, the rest, a gate."""
 
 from __future__ import annotations
 
-from typing import Any
-from uuid import uuid4
+from playwright.sync_api import expect
 
-from playwright.sync_api import Page, expect
-
-from northstride.core.catalogue import default_catalogue
-from tests.support.browser import BrowserCase
-
-PLANNED = ("ankle.look", "ankle.palpation", "ankle.pulses", "ankle.squeeze", "ankle.toe_spread", "ankle.hop")
-
-
-def record(**intake: Any) -> dict[str, Any]:
-    return {
-        "format": "north-stride/screen",
-        "version": 1,
-        "id": str(uuid4()),
-        "date": "2026-11-20",
-        "purpose": "ankle_injury",
-        "athlete": {"ref": f"NS-{uuid4().hex[:8]}", "birth_date": "2001-04-09"},
-        "intake": {"complaint": {"region": "ankle", "side": "right"}, **intake},
-        "planned": list(PLANNED),
-        "entries": [],
-    }
-
+from tests.support.kinds import KindsCase
 
 # A device with a voice of its own and one that lives elsewhere; what is said is kept for the test.
 VOICES = """
@@ -43,77 +22,7 @@ VOICES = """
 """
 
 
-class Kinds(BrowserCase):
-    def at(self, test: str, script: str = "", **options: Any) -> Page:
-        """A new screen opened at one test."""
-        page = self.page(**options)
-        page.add_init_script(script)
-        self.sign_in(page)
-        self.import_record(page, record())
-        page.goto(f"{self.app.address}/screens/{self.screen_id(page)}/bench/{test}")
-        name = default_catalogue().tests[test].name
-        expect(page.get_by_role("heading", name=name, exact=True)).to_be_visible()
-        return page
-
-    def test_a_point_is_pressed_then_tender_and_the_rest_is_one_key(self) -> None:
-        page = self.at("ankle.palpation")
-        point = page.get_by_role("button", name="ATFL, left: not pressed yet")
-        point.click()
-        page.get_by_role("button", name="ATFL, left: pressed, not tender").click()
-        expect(page.get_by_role("button", name="ATFL, left: pressed, tender")).to_be_visible()
-        self.saved(page)
-        left = self.values(page, "ankle.palpation")["left"]
-        self.assertEqual(left, {"tender": ["atfl"], "pressed": ["atfl"]})
-        page.keyboard.press("Alt+a")
-        expect(page.get_by_role("button", name="CFL, left: pressed, not tender")).to_be_visible()
-        self.saved(page)
-        left = self.values(page, "ankle.palpation")["left"]
-        self.assertEqual(left["tender"], ["atfl"])
-        self.assertIn("fifth_metatarsal_base", left["pressed"])
-        # Another view was not looked at: nothing is said of it.
-        self.assertNotIn("medial_malleolus_posterior", left["pressed"])
-        self.assertNotIn("right", self.values(page, "ankle.palpation"))
-        stop = page.get_by_label("Route").get_by_role("link", name="Ankle palpation")
-        expect(stop.get_by_role("img")).to_have_attribute("aria-label", "left in part, right open")
-        page.keyboard.press("Alt+s")
-        expect(page.locator("[class*='ask-bar']")).to_contain_text("pressed, ATFL tender")
-
-    def test_points_that_lie_close_are_each_reached_and_larger_in_the_larger_drawing(self) -> None:
-        page = self.at("ankle.look")
-        where = page.get_by_role("region", name="Where swollen")
-        points = where.locator(".lane-left [class*='point']")
-        small = points.first.bounding_box()
-        for at in range(points.count()):
-            points.nth(at).click()
-        self.saved(page)
-        self.assertEqual(len(self.values(page, "ankle.look")["left"]["swelling_site"]), points.count())
-        where.get_by_role("button", name="Larger").click()
-        expect(where.get_by_role("button", name="Larger")).to_have_attribute("aria-pressed", "true")
-        page.wait_for_timeout(300)
-        large = points.first.bounding_box()
-        assert small is not None
-        assert large is not None
-        self.assertGreater(large["width"], small["width"])
-
-    def test_the_lane_that_leans_on_a_phone_is_swapped_by_a_tap(self) -> None:
-        page = self.at("ankle.palpation", has_touch=True)
-        page.set_viewport_size({"width": 390, "height": 844})
-        left, right = (
-            page.locator("[class*='map-lanes'] > .lane-left"),
-            page.locator("[class*='map-lanes'] > .lane-right"),
-        )
-        right.tap()
-        expect(page.locator("[class*='ask-bar']")).to_contain_text("RIGHT")
-        wide, narrow = right.bounding_box(), left.bounding_box()
-        assert wide is not None
-        assert narrow is not None
-        self.assertGreater(wide["width"], 250)
-        self.assertGreaterEqual(narrow["width"], 60)
-        self.assertLess(narrow["x"], wide["x"])
-        page.get_by_role("button", name="ATFL, right: not pressed yet").tap()
-        self.saved(page)
-        self.assertEqual(self.values(page, "ankle.palpation")["right"]["pressed"], ["atfl"])
-
+class Kinds(KindsCase):
     def test_a_hold_is_timed_by_one_key_and_page_down_stops_it(self) -> None:
         page = self.at("hip.single_leg_stance")
         page.keyboard.press("F2")
@@ -256,6 +165,70 @@ class Kinds(BrowserCase):
         sheet = page.get_by_role("dialog", name="Rest as expected")
         expect(sheet).to_contain_text("what must wait is not known")
         expect(sheet.get_by_role("button", name="Write")).to_be_disabled()
+
+    def test_a_length_is_typed_in_the_unit_of_the_hand_and_kept_in_millimetres(self) -> None:
+        page = self.at("ankle.lunge")
+        page.get_by_label("Distance, left").fill("92")
+        page.keyboard.press("Enter")
+        page.get_by_role("button", name="mm, unit of lengths").first.click()
+        expect(page.get_by_label("Distance, left")).to_have_value("9.2")
+        page.get_by_label("Distance, right").fill("10.4")
+        page.keyboard.press("Enter")
+        self.saved(page)
+        page.reload()
+        expect(page.get_by_label("Distance, right")).to_have_value("10.4")
+        values = self.values(page, "ankle.lunge")
+        self.assertEqual((values["left"]["distance"], values["right"]["distance"]), (92, 104))
+        # Either will do: the other is offered in the same row.
+        page.get_by_role("button", name="Tibia").click()
+        expect(page.get_by_label("Tibia, left")).to_be_visible()
+        expect(page.get_by_label("Distance, left")).to_have_count(0)
+
+    def test_a_score_adds_up_and_says_where_it_can_end(self) -> None:
+        page = self.at("leg.clot")
+        left = page.get_by_label("Clot score so far, left")
+        lane = page.locator(".lane-left", has=left)
+        expect(lane).to_contain_text("10 unanswered, can end −2 to 9")
+        page.get_by_role("group", name="Active cancer, left").get_by_role("button", name="Yes").click()
+        page.get_by_role("group", name="Pitting, this leg only, left").get_by_role(
+            "button", name="No"
+        ).click()
+        expect(left).to_have_text("1")
+        expect(lane).to_contain_text("8 unanswered, can end −1 to 8")
+        # Asked of the person once: it stands for the other leg too, the leg's own sign does not.
+        right = page.get_by_label("Clot score so far, right")
+        expect(right).to_have_text("1")
+        self.saved(page)
+        self.assertEqual(self.values(page, "leg.clot")["right"], {"cancer": True})
+
+    def test_points_of_nine_are_counted_and_written_when_all_are_answered(self) -> None:
+        page = self.at("general.hypermobility")
+        points = page.get_by_role("listitem").filter(has_text="°")
+        page.get_by_role("button", name="Yes, Left thumb to the forearm").click()
+        said = page.get_by_role("status").filter(has_text="so far")
+        expect(said).to_have_text("1 so far, 8 unanswered: can end 1 to 9.")
+        page.reload()
+        expect(said).to_have_text("1 so far, 8 unanswered: can end 1 to 9.")
+        self.assertEqual(self.by_side(page, "general.hypermobility"), {})
+        for button in page.get_by_role("button", name="No, ").all():
+            if "Left thumb" not in (button.get_attribute("aria-label") or ""):
+                button.click()
+        self.saved(page)
+        (entry,) = self.by_side(page, "general.hypermobility").values()
+        self.assertEqual(entry["values"], {"score": 1})
+        # Taken back, a point is open: the grade that was counted from it no longer stands.
+        page.get_by_role("button", name="Yes, Left thumb to the forearm").click()
+        plate = page.get_by_role("group", name="Score, both").get_by_role("button", name="1", exact=True)
+        expect(plate).to_have_attribute("aria-pressed", "false")
+        expect(page.locator("[data-saved]")).to_contain_text("typing")
+        left = self.by_side(page, "general.hypermobility").values()
+        self.assertEqual([entry["values"] for entry in left if entry["values"]], [])
+        self.assertGreater(points.count(), 0)
+
+    def test_a_gate_is_known_before_anything_of_a_test_nobody_planned_is_written(self) -> None:
+        page = self.at("ankle.posterior_drawer")
+        expect(page.get_by_role("status").filter(has_text="Held right.")).to_be_visible()
+        self.assertEqual(self.values(page, "ankle.posterior_drawer"), {})
 
     def test_a_gate_says_why_and_is_opened_with_a_reason(self) -> None:
         page = self.at("ankle.hop")

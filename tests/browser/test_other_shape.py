@@ -20,7 +20,8 @@ class OtherShape(BrowserCase):
         page = self.page()
         self.sign_in(page)
         page.get_by_role("button", name="Ilse Varga").click()
-        page.get_by_role("button", name="Begin a squad screen").click()
+        page.get_by_role("button", name="Squad screen").click()
+        page.get_by_role("button", name="No pain, nothing new: begin").click()
         page.wait_for_url("**/bench")
         expect(page.get_by_label("Far, left")).to_be_focused()
         for value in ("600 610", "500", "12", "1.5"):
@@ -81,6 +82,9 @@ class NothingNamesATest(unittest.TestCase):
             )
             for path in (ROOT / folder).rglob(pattern)
             if path.name != "schema.d.ts"  # generated, and schools name an edge grade
+            # Anatomy: joints and landmarks bear the names that measures were given after them. Which
+            # measure moves which joint is the catalogue's data.
+            and "web/src/figures" not in path.as_posix()
         ]
         self.assertGreater(len(files), 60)
         named = [

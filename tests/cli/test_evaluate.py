@@ -48,6 +48,7 @@ class Evaluate(unittest.TestCase):
                     "actions",
                     "retake",
                     "held",
+                    "shut",
                     "differences",
                 ),
                 *("next", "ask", "criteria", "changes", "coverage", "advice"),

@@ -192,6 +192,15 @@ class FromTheStory(unittest.TestCase):
             [(n["test"], n["side"]) for n in one["next"]][1:2], [("hip.rom.internal_rotation_90", "right")]
         )
 
+    def test_what_a_gate_would_hold_is_known_of_tests_nobody_planned(self) -> None:
+        limp = story("hip", symptoms=["limp"])
+        (shut,) = read(record([], **limp, **born(2014)))["shut"]
+        self.assertEqual((shut["gate"], shut["side"]), ("growth_plate_doubt", "left"))
+        self.assertIn("hip.fadir", shut["tests"])
+        self.assertNotIn("ankle.pulses", shut["tests"])
+        opened = {"gate": "growth_plate_doubt", "side": "left", "reason": "film clear", "by": "A"}
+        self.assertEqual(read(record([], **limp, **born(2014), overrides=[opened]))["shut"], [])
+
     def test_u4_a_limp_or_a_childhood_hip_of_unknown_age_is_held_and_the_age_asked(self) -> None:
         unknown = {"athlete": {"ref": "T-1"}}
         childhood = [{"region": "hip", "kind": "childhood_hip"}]

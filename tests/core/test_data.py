@@ -23,7 +23,7 @@ from northstride.record.schema import SCHEMAS
 from northstride.record.values import READERS
 
 CORE = Path(core.__file__).parent
-HANGING = CORE / "catalogue" / "hip_muscle_length.toml"
+FIGURES = CORE / "catalogue" / "figures.toml"
 CATALOGUE = default_catalogue()
 # Counts of hands, sides and lists, and what arithmetic is made of.
 BARE = {0, 1, -1, 2, 7, 12, 100, 365.25}
@@ -105,16 +105,23 @@ class UnknownNames(unittest.TestCase):
             self.assertIn(words, said)
         self.assertIn("hip.gait.mood", self.refused("kept_items", ("hip.gait.mood",)))
 
-    def test_a_figure_nobody_can_draw(self) -> None:
-        text = HANGING.read_text(encoding="utf-8").replace(
-            'kind = "thigh_across"', 'kind = "nobody_draws_it"'
-        )
-        with tempfile.TemporaryDirectory() as folder:
-            changed = Path(folder, HANGING.name)
-            changed.write_text(text, encoding="utf-8")
-            with self.assertRaises(CatalogueError) as raised:
-                read_catalogue([changed, HANGING.with_name("shapes.toml")])
-        self.assertIn("figure", str(raised.exception))
+    def test_a_figure_of_what_is_not_there_is_named_with_file_and_line(self) -> None:
+        """A drawing, a measure, a step and a test that nobody knows; a hand that pushes nowhere."""
+        text = FIGURES.read_text(encoding="utf-8")
+        for old, new, says in (
+            ('kind = "thigh_across"', 'kind = "nobody_draws_it"', "nobody_draws_it|figure"),
+            ('["thigh_drop"]', '["nothing"]', r"figures\.toml:\d+: hip.ober: .*nothing"),
+            ('step = "drift"', 'step = "nowhere"', "a figure of no step"),
+            ('test = "hip.ely"', 'test = "hip.nobody"', "a figure of no test"),
+            ('about = "knee_centre", ', "", "along a direction"),
+        ):
+            with self.subTest(new), tempfile.TemporaryDirectory() as folder:
+                self.assertIn(old, text)
+                changed = Path(folder, FIGURES.name)
+                changed.write_text(text.replace(old, new, 1), encoding="utf-8")
+                others = [file for file in FIGURES.parent.glob("*.toml") if file != FIGURES]
+                with self.assertRaisesRegex(CatalogueError, says):
+                    read_catalogue([*sorted(others), changed])
 
     def test_words_without_a_code_and_codes_without_words(self) -> None:
         text = FILE.read_text(encoding="utf-8")

@@ -175,6 +175,21 @@ class PuttingTogether(unittest.TestCase):
         self.assertEqual(strengths(reading), {("tightness.rectus_femoris", "right"): "possible"})
         self.assertEqual(reading["differences"], [])
 
+    def test_what_is_asked_of_the_person_compares_nothing(self) -> None:
+        """Written for both legs at once, it says nothing of the other one."""
+        signs = {"whole_leg_swollen": True, "deep_vein_tenderness": True, "cancer": False}
+        calf = [{"test": "leg.clot", "side": "left", "values": signs}]
+        person = [*calf, {"test": "leg.clot", "side": "right", "values": {"cancer": False}}]
+        both = [
+            *calf,
+            {"test": "leg.clot", "side": "right", "values": {"cancer": False, "whole_leg_swollen": False}},
+        ]
+        story = {"complaint": {"region": "leg", "side": "left", "sites": ["calf"]}}
+        for entries, expected in ((calf, True), (person, True), (both, False)):
+            flags = read(record(entries, purpose="ankle_injury", intake=story))["flags"]
+            flag = next(item for item in flags if item["code"] == "vascular.deep_vein_thrombosis")
+            self.assertEqual(flag["uncompared"], expected, entries)
+
     def test_uncompared_until_the_other_side_has_the_same(self) -> None:
         one = read_thomas(thomas("left", thigh_angle=3))
         self.assertTrue(one["flags"][0]["uncompared"])

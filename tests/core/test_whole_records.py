@@ -112,6 +112,8 @@ class EveryRecord(unittest.TestCase):
         held = {(item["test"], item["side"]) for item in reading["held"]}
         self.assertFalse(held & {(item["test"], item["side"]) for item in reading["next"]})
         self.assertLessEqual({item["gate"] for item in reading["held"]}, set(get_args(Gate)))
+        shut = {(test, item["side"], item["gate"]) for item in reading["shut"] for test in item["tests"]}
+        self.assertLessEqual({(h["test"], h["side"], h["gate"]) for h in reading["held"]}, shut)
 
     @SLOW
     @given(records())

@@ -74,10 +74,12 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         post(f"/screens/{body['id']}/answers", {"answers": [answer("left", "values.thigh_angle", 8)]})
         return {"screen_id": str(body["id"])}
 
-    athlete, other, squad, user = (str(uuid4()) for _ in range(4))
+    athlete, other, squad, user, route = (str(uuid4()) for _ in range(5))
     post("/athletes", {"id": athlete, "ref": "NS-1", "name": "Ilse Varga"})
     post("/athletes", {"id": other, "ref": "NS-3", "name": "Tuva Lind"})
     post("/squads", {"id": squad, "name": "Seniors"})
+    own_route = {"purpose": "teaching", "tests": ["hip.gait"]}
+    post("/routes", {"id": route, "name": "First year", **own_route})
     helper = {"login": "helper", "name": "B. Helper", "role": "student", "password": PASSWORD}
     post("/users", {"id": user, **helper})
     screen, to_move, signed, to_sign = begin(athlete), begin(athlete), begin(other), begin(other)
@@ -110,6 +112,9 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
             "body": {**new, "athlete_id": athlete, "date": "2026-09-15", "purpose": "squad_screen"}
         },
         "read_screen": {"path": screen},
+        "read_route": {"path": screen},
+        "keep_clinic_route": {"body": {**new, "name": "Second year", **own_route}},
+        "archive_clinic_route": {"path": {"route_id": route}},
         "read_changes": {"path": screen, "query": {"after": 0}},
         "read_history": {"path": screen, "query": field},
         "write_answers": {"path": screen, "body": draft},

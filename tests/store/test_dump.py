@@ -114,7 +114,7 @@ class Schema0003(DatabaseCase):
             waiting = waiting_late_answers(db, self.me, UUID(screen))
         reading = self.facts["readings"][screen]
         covered = {**reading["coverage"], "unexamined": None}
-        later = {"fingerprint": None, "ask": None, "coverage": covered}
+        later = {"fingerprint": None, "ask": None, "shut": None, "coverage": covered}
         self.assertEqual(shown.reading, {**reading, **later})
         self.assertEqual([one.number for one in signed], [0, 1])
         self.assertEqual([one.identity for one in signed], [None, None])

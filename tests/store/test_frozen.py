@@ -86,7 +86,8 @@ class Frozen(ApiCase):
             reading = one["reading"]
             covered = {**reading["coverage"], "unexamined": None}
             self.assertEqual(
-                found["reading"], {**reading, "fingerprint": None, "ask": None, "coverage": covered}
+                found["reading"],
+                {**reading, "fingerprint": None, "ask": None, "shut": None, "coverage": covered},
             )
             self.assertEqual((found["identity"], found["differences"]), (None, None))
         self.amend(screen)
@@ -102,7 +103,9 @@ class Frozen(ApiCase):
                 self.assertEqual(found[name], one[name])
             # What it did not keep is not known, and no empty list.
             covered = {**one["reading"]["coverage"], "unexamined": None}
-            self.assertEqual(found["reading"], {**one["reading"], "ask": None, "coverage": covered})
+            self.assertEqual(
+                found["reading"], {**one["reading"], "ask": None, "shut": None, "coverage": covered}
+            )
         self.amend(screen)
         baselines = {change["before"] for change in self.read(screen, 2)["reading"]["changes"]}
         self.assertEqual(baselines, {12})
@@ -113,13 +116,23 @@ class Frozen(ApiCase):
         screen = self.put(kept["signatures"])
         for one in kept["signatures"]:
             found = self.read(screen, one["number"])
-            for name in ("record", "reading", "identity", "differences"):
+            for name in ("record", "identity", "differences"):
                 self.assertEqual(found[name], one[name])
+            self.assertEqual(found["reading"], {**one["reading"], "shut": None})
         self.assertEqual([item["item"] for item in found["reading"]["ask"]], ["onset.kind"])
         self.assertTrue(found["reading"]["coverage"]["unexamined"])
 
+    def test_format_4_keeps_which_gates_were_shut(self) -> None:
+        kept = json.loads((KEPT / "format-4.json").read_text())
+        screen = self.put(kept["signatures"])
+        for one in kept["signatures"]:
+            found = self.read(screen, one["number"])
+            for name in ("record", "reading", "identity", "differences"):
+                self.assertEqual(found[name], one[name])
+        self.assertEqual([item["gate"] for item in found["reading"]["shut"]], ["fracture_doubt"])
+
     def test_todays_rules_read_every_format_and_change_nothing(self) -> None:
-        for name in ("format-1", "format-2", "format-3"):
+        for name in ("format-1", "format-2", "format-3", "format-4"):
             kept = json.loads((KEPT / f"{name}.json").read_text())
             signatures = kept["signatures"] if isinstance(kept, dict) else kept
             if isinstance(kept, dict) and kept["earlier"]:

@@ -7,6 +7,7 @@ from typing import Any
 from uuid import UUID, uuid4
 
 import httpx2
+from anyio.from_thread import BlockingPortal, start_blocking_portal
 from fastapi import FastAPI
 from fastapi.testclient import TestClient
 from pydantic import SecretStr
@@ -116,6 +117,7 @@ class ApiCase(DatabaseCase):
     app: FastAPI
     catalogue: Catalogue | None = None
     clinic_id: UUID
+    portal: BlockingPortal
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -123,6 +125,8 @@ class ApiCase(DatabaseCase):
         settings = Settings(database_url=SecretStr(cls.url), hash_cost="test")
         cls.app = create_app(settings, cls.catalogue)
         cls.addClassCleanup(cls.app.state.services.engine.dispose)
+        # One loop for all clients, as one app process has: what requests wait for wakes no other loop.
+        cls.portal = cls.enterClassContext(start_blocking_portal())
         cls.clinic_id = cls.new_clinic()
 
     def refresh(self) -> None:
@@ -135,6 +139,13 @@ class ApiCase(DatabaseCase):
         with cls.engine.begin() as db:
             return create_clinic(db, "Tarnholt", "Europe/Helsinki")
 
+    def client(self, address: str = "testclient") -> TestClient:
+        """A device nobody has signed in on."""
+        client = TestClient(self.app, client=(address, 50_000), raise_server_exceptions=False)
+        client.portal = self.portal
+        self.addCleanup(client.close)
+        return client
+
     def person(self, role: Role = "practitioner", clinic_id: UUID | None = None) -> Person:
         clinic = clinic_id or self.clinic_id
         login = f"{role}-{uuid4().hex[:8]}"
@@ -143,7 +154,6 @@ class ApiCase(DatabaseCase):
             actor = Actor(clinic, user_id, "set up", "owner", None, "Europe/Helsinki")
             passwords = self.app.state.services.passwords
             add_user(db, actor, user_id, login, f"A. {role.title()}", role, passwords.hash(PASSWORD))
-        client = TestClient(self.app, raise_server_exceptions=False)
-        self.addCleanup(client.close)
+        client = self.client()
         body = client.post("/api/session", json={"login": login, "password": PASSWORD}).json()
         return Person(client, body["token"], clinic, user_id)

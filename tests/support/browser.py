@@ -93,7 +93,8 @@ class BrowserCase(unittest.TestCase):
     def begin_screen(self, page: Page, name: str = "Ilse Varga") -> None:
         """From People to the hanging-leg test at the bench, signed in already."""
         page.get_by_role("button", name=name).click()
-        page.get_by_role("button", name="Begin a squad screen").click()
+        page.get_by_role("button", name="Squad screen").click()
+        page.get_by_role("button", name="No pain, nothing new: begin").click()
         page.wait_for_url("**/bench")
         self.open_stop(page, "Modified Thomas test")
         expect(page.get_by_label("Thigh, hanging, left")).to_be_focused()

@@ -15,7 +15,10 @@ from typing import Any
 import orjson
 from pydantic import ValidationError
 
-from northstride.core.catalogue.model import Data, Measure, Seen, Shape, Site, Test
+from northstride.core.catalogue.data import Data
+from northstride.core.catalogue.figure import FigureOf
+from northstride.core.catalogue.model import Measure, Seen, Shape, Site, Step, Test
+from northstride.core.catalogue.score import Score
 from northstride.core.catalogue.spell_out import Shapes, spelled_out
 from northstride.core.errors import CatalogueError
 
@@ -26,6 +29,7 @@ class _File(Data):
     test: tuple[Test, ...] = ()
     site: tuple[Site, ...] = ()
     shape: tuple[Shape, ...] = ()
+    figure: tuple[FigureOf, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -57,6 +61,10 @@ class Catalogue:
         found = self.tests.get(test)
         return found.seen_code(seen) if found else None
 
+    def score(self, test: str) -> Score | None:
+        found = self.tests.get(test)
+        return found.score if found else None
+
     def pain_sites(self, test: Test) -> list[Site]:
         return [site for site in self.sites.values() if test.pain_sites in site.areas]
 
@@ -76,8 +84,12 @@ def read_catalogue(files: Iterable[Path]) -> Catalogue:
     sites: dict[str, Site] = {}
     texts = [(path, path.read_text(encoding="utf-8")) for path in files]
     shapes = _shapes(texts)
+    figures: dict[tuple[str, str | None], FigureOf] = {}
+    places: dict[str, tuple[str, str]] = {}
     for path, text in texts:
         content = _parse(path.name, text, shapes)
+        figures |= {(figure.test, figure.step): figure for figure in content.figure}
+        places |= {figure.test: (path.name, text) for figure in content.figure}
         for test in content.test:
             if test.code in tests:
                 raise CatalogueError(path.name, _line_of(text, [test.code]), f"{test.code} stands twice")
@@ -86,7 +98,33 @@ def read_catalogue(files: Iterable[Path]) -> Catalogue:
             if site.code in sites:
                 raise CatalogueError(path.name, _line_of(text, [site.code]), f"{site.code} stands twice")
             sites[site.code] = site
-    return Catalogue(MappingProxyType(tests), MappingProxyType(sites))
+    for figure in figures.values():
+        if fault := _fault_of(figure, tests.get(figure.test)):
+            name, text = places[figure.test]
+            line = 1 + text.count("\n", 0, text.index(f'test = "{figure.test}"'))
+            raise CatalogueError(name, line, f"{figure.test}: {fault}")
+    drawn = {code: _drawn(test, figures) for code, test in tests.items()}
+    return Catalogue(MappingProxyType(drawn), MappingProxyType(sites))
+
+
+def _fault_of(figure: FigureOf, test: Test | None) -> str | None:
+    """What a figure names that is not there."""
+    if test is None:
+        return "a figure of no test"
+    if figure.step is not None and figure.step not in {step.code for step in test.steps}:
+        return "a figure of no step"
+    unknown = sorted(code for code in figure.moved_by if test.measure(code) is None)
+    return f"a figure moved by unknown measures: {unknown}" if unknown else None
+
+
+def _drawn(test: Test, figures: Mapping[tuple[str, str | None], FigureOf]) -> Test:
+    """The test with the figures of its steps."""
+
+    def with_figure(step: Step) -> Step:
+        found = figures.get((test.code, step.code)) or figures.get((test.code, None))
+        return step.model_copy(update={"figure": found.drawn()}) if found else step
+
+    return test.model_copy(update={"steps": [with_figure(step) for step in test.steps]})
 
 
 def _shapes(texts: Iterable[tuple[Path, str]]) -> Shapes:

@@ -4,25 +4,16 @@ from __future__ import annotations
 
 from typing import Annotated, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field, JsonValue, model_validator
+from pydantic import Field, JsonValue, model_validator
 
+from northstride.core.catalogue.data import Code, Data, Line
+from northstride.core.catalogue.figure import Figure
 from northstride.core.catalogue.kinds import KIND_FACTS, KindFacts, MeasureKind
+from northstride.core.catalogue.score import Score
 from northstride.core.vocabulary import Purpose, Region, RetakeReason
-
-Code = Annotated[str, Field(pattern=r"^[a-z0-9]+([_.][a-z0-9]+)*$", max_length=80)]
-Line = Annotated[str, Field(min_length=1, max_length=160)]
 
 Polarity = Literal["higher", "lower", "either"]
 Position = Literal["standing", "sitting", "supine", "side_lying", "prone"]
-
-# The drawings there are. The browser has one for each, and none besides.
-FigureKind = Literal["hanging_leg", "hanging_leg_straight", "hanging_leg_front", "thigh_across"]
-
-
-class Data(BaseModel):
-    model_config = ConfigDict(
-        frozen=True, extra="forbid", strict=True, json_schema_serialization_defaults_required=True
-    )
 
 
 class SchoolChoice(Data):
@@ -79,6 +70,18 @@ class OnMap(Data):
     pressed: Code | None = None
 
 
+class SpotsMap(Data):
+    """Measures of a step answered at places of a drawing, each with the code of its place.
+
+    Of a keyed test the keys are the places.
+    """
+
+    points: Code
+    views: Annotated[list[Code], Field(min_length=1)]
+    measures: Annotated[list[Code], Field(min_length=1)]
+    ask: Line
+
+
 class Clock(Data):
     """A hold that is timed: its target and its end in seconds, and where the first pain is written."""
 
@@ -104,7 +107,10 @@ class Measure(Data):
     # A grade that takes only some of the whole numbers in its range.
     allowed: list[int] = []
     mirrored: dict[str, str] = {}
+    # The same number told another way.
     instead_of: Code | None = None
+    # Another number for the same thing: either will do, and they are not compared with each other.
+    either_or: Code | None = None
     per_side: bool = True
     # Said of both sides at once, or of the side where it is seen.
     side_optional: bool = False
@@ -112,8 +118,19 @@ class Measure(Data):
     usual_adult: float | None = None
     map: OnMap | None = None
     clock: Clock | None = None
+    # The measure that says how far from the joint a force was taken: both together are a torque.
+    lever: Code | None = None
+    # What each grade is called, from the lowest; `ladder`: drawn as a shift that grows with it.
+    grades: list[Line] = []
+    ladder: bool = False
     # Offered beside the number: seen to the end, not measured.
     looks_full: bool = False
+    # Watched for as long as this, in seconds, before anything is said.
+    watch: Annotated[float, Field(gt=0)] | None = None
+    # Asked once about the person and written for both sides.
+    about_person: bool = False
+    # What a grade is counted from, one point each, where nobody remembers them all.
+    points_for: list[Line] = []
     # What "normal" means where it can be known without measuring.
     normal: str | int | bool | list[str] | None = None
 
@@ -135,10 +152,16 @@ class Measure(Data):
             raise ValueError(f"measure {self.code} needs its plausible range")
         if self.facts.chosen and not self.choices:
             raise ValueError(f"measure {self.code} needs its choices")
+        if self.grades and (self.plausible is None or len(self.grades) != _steps(self.plausible)):
+            raise ValueError(f"measure {self.code} needs a word for every grade")
         known = {choice.code for choice in self.choices}
         if unknown := (set(self.mirrored) | set(self.mirrored.values())) - known:
             raise ValueError(f"measure {self.code} mirrors unknown choices: {sorted(unknown)}")
         return self
+
+
+def _steps(ends: tuple[float, float]) -> int:
+    return int(ends[1] - ends[0]) + 1
 
 
 class Derived(Data):
@@ -171,14 +194,6 @@ class Shape(Data):
     measures: Annotated[list[dict[str, JsonValue]], Field(min_length=1)]
 
 
-class Figure(Data):
-    """Which drawing, and which measure moves which joint of it."""
-
-    kind: FigureKind
-    joints: dict[Code, Code] = {}
-    hands: list[Code] = []
-
-
 class Step(Data):
     code: Code
     title: Line
@@ -186,6 +201,7 @@ class Step(Data):
     measures: list[Code]
     seen: list[Code] = []
     figure: Figure | None = None
+    map: SpotsMap | None = None
     school: SchoolChoice | None = None
 
 
@@ -221,6 +237,7 @@ class Test(Data):
     # May be empty: some tests record pain and its place alone.
     measures: list[Measure] = []
     derived: list[Derived] = []
+    score: Score | None = None
     seen: list[Seen] = []
     steps: Annotated[list[Step], Field(min_length=1)]
 
@@ -242,8 +259,11 @@ class Test(Data):
                 raise ValueError(f"{kind} codes stand twice: {doubled}")
         named = {code for step in self.steps for code in step.measures}
         named |= {code for item in self.seen for code in (*item.flatters, *item.voids)}
-        named |= {code for step in self.steps if step.figure for code in step.figure.joints.values()}
         named |= {measure.instead_of for measure in self.measures if measure.instead_of}
+        named |= {measure.lever for measure in self.measures if measure.lever}
+        named |= {measure.either_or for measure in self.measures if measure.either_or}
+        named |= {code for step in self.steps if step.map for code in step.map.measures}
+        named |= {item.measure for item in self.score.items} if self.score else set()
         named |= {m.map.pressed for m in self.measures if m.map and m.map.pressed}
         named |= {m.clock.onset for m in self.measures if m.clock and m.clock.onset}
         if unknown := named - set(measures):
@@ -262,4 +282,7 @@ class Test(Data):
 class Site(Data):
     code: Code
     label: Line
+    region: Region
     areas: list[Literal["hip", "ankle", "foot"]]
+    # Whether an athlete can point to it.
+    told: bool = True

@@ -38,7 +38,7 @@ def _own(measure: Mapping[str, Any], angle: Mapping[str, Any], amount: Mapping[s
     return {**measure, **particular, **amount.get(measure["code"], {})}
 
 
-def _only_step(test: Mapping[str, Any], setup: list[str]) -> dict[str, Any]:
+def _only_step(test: dict[str, Any], setup: list[str]) -> dict[str, Any]:
     step = {
         "code": "all",
         "title": "All",
@@ -46,5 +46,5 @@ def _only_step(test: Mapping[str, Any], setup: list[str]) -> dict[str, Any]:
         "measures": [measure["code"] for measure in test["measures"]],
         "seen": [seen["code"] for seen in test.get("seen", [])],
     }
-    figure = test.get("figure")
-    return {**step, "figure": figure} if figure else step
+    spots = test.pop("map", None)
+    return {**step, "map": spots} if spots else step

@@ -5,17 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 
 from northstride.core.examination.case import Case, Observed
+from northstride.core.examination.scoring import scored
 from northstride.core.sides import Side
 
 DROP, INDEX, THOMAS = "foot.navicular_drop", "foot.posture_index", "hip.modified_thomas"
-POSTURE_ITEMS = (
-    "talar_head",
-    "malleolar_curves",
-    "calcaneal_angle",
-    "talonavicular_bulge",
-    "medial_arch",
-    "forefoot_abduction",
-)
 
 
 def navicular_drop(case: Case, side: Side) -> Observed | None:
@@ -29,11 +22,11 @@ def navicular_drop(case: Case, side: Side) -> Observed | None:
 def posture_total(case: Case, side: Side) -> Observed | None:
     """The six items added up, −12 to +12; None unless all six were scored."""
     entry = case.entry(INDEX, side)
-    items = [entry.value(item, side) if entry else None for item in POSTURE_ITEMS]
-    scores = [item for item in items if isinstance(item, int)]
-    if entry is None or len(scores) < len(POSTURE_ITEMS):
+    score = case.catalogue.score(INDEX)
+    if entry is None or score is None:
         return None
-    return Observed(float(sum(scores)), entry.at)
+    found = scored(score, lambda item: entry.value(item, side))
+    return None if found.open else Observed(found.total, entry.at)
 
 
 def rotation_arc(case: Case, side: Side, hip: str) -> Observed | None:

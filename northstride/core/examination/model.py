@@ -113,6 +113,8 @@ class Complaint:
     region: ComplaintRegion
     side: SideOrBoth | None = None
     sites: tuple[str, ...] = ()
+    # Which of the sites were told with their side.
+    places: tuple[tuple[str, Side], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -168,6 +170,8 @@ class Examination:
     schools: Schools
     intake: Intake
     planned: tuple[str, ...]
+    # Left out of this screen by somebody, each with its reason.
+    left_out: Mapping[str, str]
     entries: tuple[Entry, ...]
     overrides: tuple[Override, ...]
     examiner: str | None = None

@@ -131,6 +131,33 @@ class Athlete(Base):
     )
 
 
+class ClinicRoute(Base):
+    """A route a clinic keeps for a purpose: tests in order. `reasons_after` hides why until they are done."""
+
+    __tablename__ = "routes"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    purpose: Mapped[str]
+    name: Mapped[str]
+    tests: Mapped[Json]
+    reasons_after: Mapped[bool]
+    created_by: Mapped[UUID]
+    created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    archived_at: Mapped[dt.datetime | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        in_clinic("users", "created_by"),
+        Index(
+            "ix_routes_name",
+            "clinic_id",
+            "purpose",
+            "name",
+            unique=True,
+            postgresql_where=text("archived_at IS NULL"),
+        ),
+    )
+
+
 class SquadMember(Base):
     __tablename__ = "squad_members"
     clinic_id: Mapped[UUID]

@@ -32,6 +32,8 @@ class Screen(Base):
     schools: Mapped[Json]
     intake: Mapped[Json | None]
     planned: Mapped[Json]
+    left_out: Mapped[Json] = mapped_column(server_default=text("'[]'::jsonb"))
+    reasons_after: Mapped[bool | None]
     consent: Mapped[Json | None]
     overrides: Mapped[Json]
     athlete_part: Mapped[Json | None]

@@ -1,4 +1,4 @@
-import { infiniteQueryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { client, type Schema, take } from "./client";
 
 export type Athlete = Schema["AthleteOut"];
@@ -39,3 +39,13 @@ export const athletesQuery = (filter: AthleteFilter) =>
       return known < last.total && last.athletes.length > 0 ? known : undefined;
     },
   });
+
+export const athleteQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["athlete", id],
+    queryFn: () =>
+      take(client.GET("/api/athletes/{athlete_id}", { params: { path: { athlete_id: id } } })),
+  });
+
+export const editAthlete = (id: string, body: AthleteEdit) =>
+  take(client.PATCH("/api/athletes/{athlete_id}", { params: { path: { athlete_id: id } }, body }));

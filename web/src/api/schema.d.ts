@@ -269,6 +269,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screens/{screen_id}/route": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["read_route"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["list_clinic_routes"];
+        put?: never;
+        /** Keep */
+        post: operations["keep_clinic_route"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routes/{route_id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Archive */
+        post: operations["archive_clinic_route"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screens/{screen_id}/reading": {
         parameters: {
             query?: never;
@@ -553,9 +605,10 @@ export interface components {
         };
         /**
          * AnswerInput
-         * @description One changed field. `field` is `values.<measure>`, `seen`, `pain`, `note`, `declined` or `method`.
+         * @description One changed field: of a test `values.<measure>`, `seen`, `pain`, `note`, `declined` or `method`.
          *
-         *     `key` tells a test's entries on one side apart: bone, toe, space, position.
+         *     `key` tells a test's entries on one side apart: bone, toe, space, position. What was told stands at test
+         *     `story`, what is planned at `route`: there `field` names what was asked.
          */
         AnswerInput: {
             /**
@@ -845,6 +898,7 @@ export interface components {
             questions: {
                 [key: string]: string;
             };
+            story: components["schemas"]["StoryData"];
         };
         /** ChangeOut */
         ChangeOut: {
@@ -936,6 +990,50 @@ export interface components {
             label: string;
         };
         /**
+         * ClinicRouteInput
+         * @description `reasons_after` hides why a test is there until it is done: for learning.
+         */
+        ClinicRouteInput: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "squad_screen" | "hip_complaint" | "ankle_injury" | "foot_complaint" | "follow_up" | "return_to_sport" | "teaching";
+            /** Name */
+            name: string;
+            /** Tests */
+            tests: string[];
+            /**
+             * Reasons After
+             * @default false
+             */
+            reasons_after?: boolean;
+        };
+        /** ClinicRouteOut */
+        ClinicRouteOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "squad_screen" | "hip_complaint" | "ankle_injury" | "foot_complaint" | "follow_up" | "return_to_sport" | "teaching";
+            /** Name */
+            name: string;
+            /** Tests */
+            tests: string[];
+            /** Reasons After */
+            reasons_after: boolean;
+        };
+        /**
          * Clock
          * @description A hold that is timed: its target and its end in seconds, and where the first pain is written.
          */
@@ -947,13 +1045,13 @@ export interface components {
             /** Onset */
             onset: string | null;
         };
-        /** ComplaintPart */
+        /**
+         * ComplaintPart
+         * @description The region may be missing where places or sites are told: it follows from them.
+         */
         ComplaintPart: {
-            /**
-             * Region
-             * @enum {string}
-             */
-            region: "hip" | "groin" | "thigh" | "knee" | "leg" | "ankle" | "foot" | "none";
+            /** Region */
+            region?: ("hip" | "groin" | "thigh" | "knee" | "leg" | "ankle" | "foot" | "none") | null;
             /** Side */
             side?: ("left" | "right" | "both") | null;
             /**
@@ -961,11 +1059,16 @@ export interface components {
              * @default []
              */
             sites?: string[];
+            /**
+             * Places
+             * @default []
+             */
+            places?: components["schemas"]["SorePlace"][];
         };
         /** ConsentPart */
         ConsentPart: {
             /** Given */
-            given: boolean;
+            given?: boolean | null;
             /** Guardian */
             guardian?: string | null;
             /** Chaperone */
@@ -1187,6 +1290,25 @@ export interface components {
             /** Percent */
             percent: ("threshold" | "both") | null;
         };
+        /**
+         * FactOut
+         * @description Something told or planned, at its place, as answers are.
+         */
+        FactOut: {
+            /** Test */
+            test: string;
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Key */
+            key: string;
+            /** Field */
+            field: string;
+            value: components["schemas"]["JsonValue"];
+            /** By */
+            by: string | null;
+            /** At */
+            at: string | null;
+        };
         /** FaultOut */
         FaultOut: {
             /** Path */
@@ -1196,26 +1318,33 @@ export interface components {
         };
         /**
          * Figure
-         * @description Which drawing, and which measure moves which joint of it.
+         * @description Which drawing, and which measures move which joint of it: the first that was read does.
          */
         Figure: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "hanging_leg" | "hanging_leg_straight" | "hanging_leg_front" | "thigh_across";
+            kind: "supine_flexion" | "thomas" | "straight_leg_raise" | "knee_extension_90" | "supine_abduction" | "supine_adduction" | "faber" | "fadir" | "circumduction" | "fall_out" | "thigh_thrust" | "si_distraction" | "adductor_squeeze" | "leg_length" | "ankle_side_straight" | "hanging_leg" | "hanging_leg_straight" | "hanging_drifts" | "thigh_across" | "prone_knee_bend" | "prone_extension" | "prone_rotation" | "torsion" | "sacral_thrust" | "heel_prone" | "calf_squeeze" | "resting_tone" | "achilles_gap" | "ober" | "posterior_impingement" | "side_abduction" | "si_compression" | "subtalar_glide" | "sitting_rotation" | "fulcrum" | "sitting_flexion" | "ankle_side" | "standing" | "one_leg_stance" | "one_leg_hold" | "lunge" | "squat" | "step_down" | "heel_rise" | "reach" | "hop" | "side_hop" | "gait" | "gait_watched" | "lumbar" | "palpation_hip" | "bends" | "anterior_drawer" | "posterior_drawer" | "inversion_tilt" | "eversion_tilt" | "external_rotation_stress" | "cotton" | "fibular_glide" | "shank_squeeze" | "bone_tap" | "bump" | "play_distraction" | "talar_swing" | "peroneal" | "resisted_ankle" | "resisted_tilt" | "palpation_ankle" | "pulses" | "girth" | "stress_atfl" | "stress_ptfl" | "stress_cfl" | "stress_tibiocalcaneal" | "stress_ptt" | "stress_att_tn" | "outer_ankle" | "inner_ankle" | "inner_leg" | "heel_squeeze" | "hindfoot" | "navicular_drop" | "windlass" | "first_mtp" | "lesser_toes" | "plantar_plate" | "mtp_grind" | "web_squeeze" | "metatarsal_shear" | "midfoot_stress" | "sole" | "plantar_fascia" | "toe_spread";
             /**
              * Joints
              * @default {}
              */
             joints: {
-                [key: string]: string;
+                [key: string]: string[];
+            };
+            /**
+             * Pose
+             * @default {}
+             */
+            pose: {
+                [key: string]: number;
             };
             /**
              * Hands
              * @default []
              */
-            hands: string[];
+            hands: components["schemas"]["Hand"][];
         };
         /**
          * FileAthlete
@@ -1272,6 +1401,46 @@ export interface components {
             urgency: ("emergency" | "same_day" | "refer" | "recheck" | "train") | null;
         };
         /**
+         * Hand
+         * @description `hold`: a ring. `feel`: with a dot. `press`: an arrow alone. `tap`: a star. `self`: the athlete.
+         */
+        Hand: {
+            /**
+             * Does
+             * @enum {string}
+             */
+            does: "hold" | "press" | "feel" | "tap" | "self";
+            /** At */
+            at: string | [
+                "room" | "pelvis" | "thorax" | "thigh" | "shank" | "foot" | "forefoot" | "toes",
+                number,
+                number,
+                number
+            ];
+            /**
+             * Limb
+             * @default tested
+             * @enum {string}
+             */
+            limb: "tested" | "other";
+            way: components["schemas"]["Way"] | null;
+            /**
+             * Into
+             * @default false
+             */
+            into: boolean;
+            /**
+             * Behind
+             * @default false
+             */
+            behind: boolean;
+            /**
+             * Small
+             * @default false
+             */
+            small: boolean;
+        };
+        /**
          * HeadOut
          * @description All of a screen but its entries: story, plan, overrides, schools, whose it is.
          */
@@ -1292,6 +1461,16 @@ export interface components {
              */
             state: "ready";
         };
+        /** HeldOnOut */
+        HeldOnOut: {
+            /** Side */
+            side: ("left" | "right") | null;
+            /**
+             * Gate
+             * @enum {string}
+             */
+            gate: "fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation" | "infection_doubt" | "achilles_doubt" | "unstable_doubt";
+        };
         /** HeldOut */
         HeldOut: {
             /** Test */
@@ -1306,6 +1485,8 @@ export interface components {
         };
         /** HistoryPart */
         HistoryPart: {
+            /** Id */
+            id?: string | null;
             /**
              * Region
              * @enum {string}
@@ -1389,7 +1570,7 @@ export interface components {
              * Asked
              * @default []
              */
-            asked?: (("clicking" | "clunking" | "giving_way" | "locking" | "catching" | "limp" | "numbness" | "tingling" | "night_pain" | "shoes_and_socks" | "getting_out_of_car" | "first_step_pain" | "swelling" | "cannot_push_off" | "heard_pop" | "psoriasis" | "night_back_stiffness" | "several_insertions" | "not_better_after_care") | ("breathless_or_chest_pain" | "saddle_numbness" | "bladder_or_bowel" | "fever_hot_joint" | "weight_loss" | "cancer_history" | "night_pain_unrelieved" | "steroid_or_alcohol_history" | "obvious_deformity" | "open_fracture") | ("lost_sensation" | "intoxication" | "other_painful_injury" | "cannot_balance" | "pregnant" | "uncooperative"))[];
+            asked?: (("clicking" | "clunking" | "giving_way" | "locking" | "catching" | "limp" | "numbness" | "tingling" | "night_pain" | "shoes_and_socks" | "getting_out_of_car" | "first_step_pain" | "swelling" | "cannot_push_off" | "heard_pop" | "psoriasis" | "night_back_stiffness" | "several_insertions" | "not_better_after_care") | ("breathless_or_chest_pain" | "saddle_numbness" | "bladder_or_bowel" | "fever_hot_joint" | "weight_loss" | "cancer_history" | "night_pain_unrelieved" | "steroid_or_alcohol_history" | "obvious_deformity" | "open_fracture") | ("lost_sensation" | "intoxication" | "other_painful_injury" | "cannot_balance" | "pregnant" | "uncooperative") | "history")[];
             /**
              * History
              * @default []
@@ -1438,6 +1619,27 @@ export interface components {
              * @enum {string}
              */
             reading: "current" | "waiting" | "unreadable";
+        };
+        /** LeftOutOut */
+        LeftOutOut: {
+            /** Test */
+            test: string;
+            /** Why */
+            why: string;
+            /** Gate */
+            gate: ("fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation" | "infection_doubt" | "achilles_doubt" | "unstable_doubt") | null;
+        };
+        /**
+         * LeftOutPart
+         * @description A test that stays out of this screen, why, and who said so.
+         */
+        LeftOutPart: {
+            /** Test */
+            test: string;
+            /** Reason */
+            reason: string;
+            /** By */
+            by?: string | null;
         };
         /** Measure */
         Measure: {
@@ -1509,6 +1711,8 @@ export interface components {
             };
             /** Instead Of */
             instead_of: string | null;
+            /** Either Or */
+            either_or: string | null;
             /**
              * Per Side
              * @default true
@@ -1523,11 +1727,35 @@ export interface components {
             usual_adult: number | null;
             map: components["schemas"]["OnMap"] | null;
             clock: components["schemas"]["Clock"] | null;
+            /** Lever */
+            lever: string | null;
+            /**
+             * Grades
+             * @default []
+             */
+            grades: string[];
+            /**
+             * Ladder
+             * @default false
+             */
+            ladder: boolean;
             /**
              * Looks Full
              * @default false
              */
             looks_full: boolean;
+            /** Watch */
+            watch: number | null;
+            /**
+             * About Person
+             * @default false
+             */
+            about_person: boolean;
+            /**
+             * Points For
+             * @default []
+             */
+            points_for: string[];
             /** Normal */
             normal: string | number | boolean | string[] | null;
         };
@@ -1552,6 +1780,27 @@ export interface components {
             /** Why */
             why: string;
         };
+        /** OfferOut */
+        OfferOut: {
+            /** Test */
+            test: string;
+            /**
+             * Position
+             * @enum {string}
+             */
+            position: "standing" | "sitting" | "supine" | "side_lying" | "prone";
+            /** Seconds */
+            seconds: number;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "safety" | "first" | "middle" | "last";
+            /** Why */
+            why: string;
+            /** Asked For */
+            asked_for: (("left" | "right") | null)[];
+        };
         /**
          * OnMap
          * @description Where the codes of a list are answered on drawings: which list of points, which views in turn.
@@ -1574,6 +1823,8 @@ export interface components {
             kind?: ("sudden" | "gradual") | null;
             /** Mechanism */
             mechanism?: ("inversion" | "eversion" | "external_rotation" | "push_off" | "landing" | "direct_blow" | "overload" | "none") | null;
+            /** About */
+            about?: boolean | null;
         };
         /** OverrideInput */
         OverrideInput: {
@@ -1666,6 +1917,8 @@ export interface components {
             retake: components["schemas"]["RetakeOut"][];
             /** Held */
             held: components["schemas"]["HeldOut"][];
+            /** Shut */
+            shut: components["schemas"]["ShutOut"][] | null;
             /** Differences */
             differences: components["schemas"]["DifferenceOut"][];
             /** Next */
@@ -1732,6 +1985,13 @@ export interface components {
              * @default []
              */
             planned?: string[];
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out?: components["schemas"]["LeftOutPart"][];
+            /** Reasons After */
+            reasons_after?: boolean | null;
             consent?: components["schemas"]["ConsentPart"] | null;
             /**
              * Overrides
@@ -1784,6 +2044,13 @@ export interface components {
              * @default []
              */
             planned?: string[];
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out?: components["schemas"]["LeftOutPart"][];
+            /** Reasons After */
+            reasons_after?: boolean | null;
             consent?: components["schemas"]["ConsentPart"] | null;
             /**
              * Overrides
@@ -1802,6 +2069,27 @@ export interface components {
              * @enum {string}
              */
             reason: "back_not_flat" | "pelvis_moved" | "trials_disagree" | "trunk_lean" | "second_examiner" | "passive_range_unchecked" | "tapes_disagree";
+        };
+        /** RouteOut */
+        RouteOut: {
+            /** Record */
+            record: string;
+            /** Stops */
+            stops: components["schemas"]["StopOut"][];
+            /** Offered */
+            offered: components["schemas"]["OfferOut"][];
+            /** Left Out */
+            left_out: components["schemas"]["LeftOutOut"][];
+            /** Seconds */
+            seconds: number;
+            /** Turns */
+            turns: number;
+            /** Plain Seconds */
+            plain_seconds: number;
+            /** Plain Turns */
+            plain_turns: number;
+            /** Ask */
+            ask: components["schemas"]["AskOut"][];
         };
         /** RuledDownOut */
         RuledDownOut: {
@@ -1903,6 +2191,32 @@ export interface components {
              */
             trial_value: "mean" | "median";
         };
+        /**
+         * Score
+         * @description Points added up over measures of one side; what is not answered adds nothing and is counted.
+         */
+        Score: {
+            /** Label */
+            label: string;
+            /** Source */
+            source: string;
+            /** Items */
+            items: components["schemas"]["ScoreItem"][];
+            /** Besides */
+            besides: string | null;
+        };
+        /**
+         * ScoreItem
+         * @description What one measure adds: a flag its points when true, a number them from `at_least` on, else itself.
+         */
+        ScoreItem: {
+            /** Measure */
+            measure: string;
+            /** Points */
+            points: number | null;
+            /** At Least */
+            at_least: number | null;
+        };
         /** ScreenInput */
         ScreenInput: {
             /**
@@ -1961,6 +2275,8 @@ export interface components {
          */
         ScreenOut: {
             record: components["schemas"]["Record"];
+            /** Facts */
+            facts: components["schemas"]["FactOut"][];
             /** Revision */
             revision: number;
             /**
@@ -2076,6 +2392,21 @@ export interface components {
             /** Rules */
             rules: string;
         };
+        /**
+         * ShutOut
+         * @description All tests a shut gate covers on a side, planned or not.
+         */
+        ShutOut: {
+            /**
+             * Gate
+             * @enum {string}
+             */
+            gate: "fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation" | "infection_doubt" | "achilles_doubt" | "unstable_doubt";
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Tests */
+            tests: string[];
+        };
         /** SignInInput */
         SignInInput: {
             /** Login */
@@ -2141,8 +2472,51 @@ export interface components {
             code: string;
             /** Label */
             label: string;
+            /**
+             * Region
+             * @enum {string}
+             */
+            region: "hip" | "groin" | "thigh" | "knee" | "leg" | "ankle" | "foot";
             /** Areas */
             areas: ("hip" | "ankle" | "foot")[];
+            /**
+             * Told
+             * @default true
+             */
+            told: boolean;
+        };
+        /**
+         * SorePlace
+         * @description One place that hurts, on its side, with how much.
+         */
+        SorePlace: {
+            /** Site */
+            site: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Now */
+            now?: number | null;
+            /** Worst */
+            worst?: number | null;
+        };
+        /**
+         * SpotsMap
+         * @description Measures of a step answered at places of a drawing, each with the code of its place.
+         *
+         *     Of a keyed test the keys are the places.
+         */
+        SpotsMap: {
+            /** Points */
+            points: string;
+            /** Views */
+            views: string[];
+            /** Measures */
+            measures: string[];
+            /** Ask */
+            ask: string;
         };
         /** SquadEdit */
         SquadEdit: {
@@ -2191,7 +2565,62 @@ export interface components {
              */
             seen: string[];
             figure: components["schemas"]["Figure"] | null;
+            map: components["schemas"]["SpotsMap"] | null;
             school: components["schemas"]["SchoolChoice"] | null;
+        };
+        /** StopOut */
+        StopOut: {
+            /** Test */
+            test: string;
+            /**
+             * Position
+             * @enum {string}
+             */
+            position: "standing" | "sitting" | "supine" | "side_lying" | "prone";
+            /** Sides */
+            sides: (("left" | "right") | null)[];
+            /** Seconds */
+            seconds: number;
+            /** Turn */
+            turn: boolean;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "safety" | "first" | "middle" | "last";
+            /** Why */
+            why: string;
+            /** Asked For */
+            asked_for: (("left" | "right") | null)[];
+            /** Waits For */
+            waits_for: ("fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation" | "infection_doubt" | "achilles_doubt" | "unstable_doubt") | null;
+            /** Held */
+            held: components["schemas"]["HeldOnOut"][];
+        };
+        /** StoryData */
+        StoryData: {
+            words: components["schemas"]["StoryWords"];
+            /** Topic */
+            topic: components["schemas"]["Topic"][];
+        };
+        /** StoryWords */
+        StoryWords: {
+            /** Regions */
+            regions: {
+                [key: string]: string;
+            };
+            /** Kinds */
+            kinds: {
+                [key: string]: string;
+            };
+            /** Mechanisms */
+            mechanisms: {
+                [key: string]: string;
+            };
+            /** History */
+            history: {
+                [key: string]: string;
+            };
         };
         /**
          * StrictSchools
@@ -2374,6 +2803,7 @@ export interface components {
              * @default []
              */
             derived: components["schemas"]["Derived"][];
+            score: components["schemas"]["Score"] | null;
             /**
              * Seen
              * @default []
@@ -2397,6 +2827,34 @@ export interface components {
             unexamined: components["schemas"]["UnexaminedOut"][];
             /** Differences */
             differences: components["schemas"]["DifferenceMade"][];
+        };
+        /**
+         * Topic
+         * @description Questions and what makes them relevant. `asks` are items as a reading asks for them.
+         */
+        Topic: {
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "danger" | "confounders" | "symptoms";
+            /** Asks */
+            asks: string[];
+            /**
+             * Regions
+             * @default []
+             */
+            regions: ("hip" | "groin" | "thigh" | "knee" | "leg" | "ankle" | "foot")[];
+            /**
+             * Sites
+             * @default []
+             */
+            sites: string[];
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: (("sudden" | "gradual") | "open")[];
         };
         /** UnexaminedOut */
         UnexaminedOut: {
@@ -2456,6 +2914,40 @@ export interface components {
             role: "owner" | "practitioner" | "assistant" | "student";
             /** Archived */
             archived: boolean;
+        };
+        /**
+         * Way
+         * @description Where a hand pushes: along a direction, one way or both, or round an axis through a place.
+         */
+        Way: {
+            /** Along */
+            along: [
+                "room" | "pelvis" | "thorax" | "thigh" | "shank" | "foot" | "forefoot" | "toes",
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Both
+             * @default false
+             */
+            both: boolean;
+            /** Turn */
+            turn: [
+                "room" | "pelvis" | "thorax" | "thigh" | "shank" | "foot" | "forefoot" | "toes",
+                number,
+                number,
+                number
+            ] | null;
+            /** About */
+            about: string | [
+                "room" | "pelvis" | "thorax" | "thigh" | "shank" | "foot" | "forefoot" | "toes",
+                number,
+                number,
+                number
+            ] | null;
+            /** Degrees */
+            degrees: number | null;
         };
         /**
          * Words
@@ -3224,6 +3716,126 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WrittenOut"];
                 };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_route: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouteOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_clinic_routes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClinicRouteOut"][];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_clinic_route: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClinicRouteInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    archive_clinic_route: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                route_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Refused, with the path of each fault */
             "4XX": {

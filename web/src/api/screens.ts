@@ -13,6 +13,10 @@ export type Preview = Schema["PreviewOut"];
 export type Identity = Schema["IdentityOut"];
 export type Signed = Schema["SignedOut"];
 export type CheckedFile = Schema["CheckedFileOut"];
+export type Fact = Schema["FactOut"];
+export type Route = Schema["RouteOut"];
+export type Stop = Schema["StopOut"];
+export type Offer = Schema["OfferOut"];
 
 export const screenQuery = (id: string) =>
   queryOptions({
@@ -27,3 +31,38 @@ export const writeAnswers = (screen: string, answers: Answer[], device: string) 
       body: { answers, device },
     }),
   );
+
+export const readChanges = (screen: string, after: number) =>
+  take(
+    client.GET("/api/screens/{screen_id}/changes", {
+      params: { path: { screen_id: screen }, query: { after } },
+    }),
+  );
+
+export const preview = (screen: string, answers: Answer[], signal: AbortSignal) =>
+  take(
+    client.POST("/api/screens/{screen_id}/preview", {
+      ...atScreen(screen),
+      body: { answers },
+      signal,
+    }),
+  );
+
+/** With what is done on it; it follows what is told and recorded. */
+export const routeQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["route", id],
+    queryFn: () => take(client.GET("/api/screens/{screen_id}/route", atScreen(id))),
+  });
+
+export const arrangeAction = (screen: string, body: Schema["ArrangeInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/arrangements", { ...atScreen(screen), body }));
+
+export const screensQuery = (athlete: string) =>
+  queryOptions({
+    queryKey: ["screens", athlete],
+    queryFn: () => take(client.GET("/api/screens", { params: { query: { athlete } } })),
+  });
+
+export const overrideGate = (screen: string, body: Schema["OverrideInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/overrides", { ...atScreen(screen), body }));

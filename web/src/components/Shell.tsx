@@ -22,8 +22,9 @@ interface Props {
 /** The frame of every place: one bar, what is urgent, the place itself. */
 export function Shell({ who, screen, saved, urgent, children }: Props) {
   const [more, setMore] = useState(false);
+  const step = useLocation().pathname.split("/")[3];
   return (
-    <div className={styles.shell}>
+    <div className={styles.shell} data-step={step}>
       <header className={styles.topbar}>
         <Link className={styles.brand} to={PLACES[0].path} aria-label="North Stride">
           <Mark />
@@ -41,7 +42,7 @@ export function Shell({ who, screen, saved, urgent, children }: Props) {
           <Places />
         </div>
         <div className={styles.who}>{who}</div>
-        {screen ? <Path screen={screen} /> : null}
+        {screen ? <Path screen={screen} open={more} /> : null}
         {saved}
         <div className={styles.rest} data-open={more || undefined} data-last>
           {screen ? <SpeechSwitch /> : null}
@@ -49,7 +50,7 @@ export function Shell({ who, screen, saved, urgent, children }: Props) {
           <Leave />
         </div>
       </header>
-      <div>{urgent}</div>
+      <div className={styles.urgent}>{urgent}</div>
       <main>{children}</main>
     </div>
   );
@@ -70,10 +71,10 @@ function Places() {
 }
 
 /** The path of the open screen: an ink block where one is, every step can be entered. */
-function Path({ screen }: { screen: string }) {
+function Path({ screen, open }: { screen: string; open: boolean }) {
   const here = useLocation().pathname;
   return (
-    <nav className={styles.path} aria-label="Path of this screen">
+    <nav className={styles.path} aria-label="Path of this screen" data-open={open || undefined}>
       {stepsOf(screen).map((step) => (
         <Link
           key={step.to}

@@ -1,4 +1,10 @@
-import { type ChangeEventHandler, type FocusEventHandler, type Ref, useId } from "react";
+import {
+  type ChangeEventHandler,
+  type FocusEventHandler,
+  type KeyboardEventHandler,
+  type Ref,
+  useId,
+} from "react";
 import Form from "react-bootstrap/Form";
 
 export interface FieldProps {
@@ -17,6 +23,7 @@ interface Props extends FieldProps {
   ref?: Ref<HTMLInputElement>;
   onChange?: ChangeEventHandler<HTMLInputElement>;
   onBlur?: FocusEventHandler<HTMLInputElement>;
+  onKeyDown?: KeyboardEventHandler<HTMLInputElement>;
 }
 
 /** A labelled field with its hint and its fault beside it. */

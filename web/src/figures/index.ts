@@ -1,26 +1,34 @@
+import type { Measure } from "../api/catalogue";
 import type { Schema } from "../api/client";
-import type { Joints, Point, Shape, Usual } from "./geometry";
-import { HAND_PLACES, hangingLeg, hangingLegStraight } from "./hanging_leg";
-import { hangingLegFront, thighAcross } from "./leg_from_above";
+import { type DrawnPanel, draw } from "./draw";
+import { KINDS } from "./kinds";
+import type { Shown } from "./reads";
 
-export type Draw = (joints: Joints, usual: Usual) => Shape[];
+export type Figure = Schema["Figure"];
 
-/** The drawings the catalogue may name: one that is missing here does not compile. */
-export type FigureKind = Schema["Figure"]["kind"];
+/** What a measure's sector shows: its own usual range, else from zero to the usual end. */
+function usualOf(measure: Measure): readonly [number, number] | null {
+  if (measure.usual) return measure.usual;
+  return measure.usual_adult === null ? null : [0, measure.usual_adult];
+}
 
-export const FIGURES: Record<FigureKind, Draw> = {
-  hanging_leg: hangingLeg,
-  hanging_leg_straight: hangingLegStraight,
-  hanging_leg_front: hangingLegFront,
-  thigh_across: thighAcross,
-};
-
-const ACROSS_HANDS: Record<string, Point> = { pelvis: { x: 190, y: 20 }, knee: { x: 128, y: 118 } };
-
-/** Where the examiner's hands go, in the same sheet. */
-export const HANDS: Record<FigureKind, Record<string, Point>> = {
-  hanging_leg: HAND_PLACES,
-  hanging_leg_straight: HAND_PLACES,
-  hanging_leg_front: {},
-  thigh_across: ACROSS_HANDS,
-};
+/** A figure of the catalogue drawn for the left lane, by what was read of its measures. */
+export function drawn(
+  figure: Figure,
+  measures: readonly Measure[],
+  numbers: Readonly<Record<string, number | null>>,
+  hands: boolean,
+): DrawnPanel[] {
+  const read: Record<string, Shown> = {};
+  for (const [joint, codes] of Object.entries(figure.joints)) {
+    const held = codes.find((code) => (numbers[code] ?? null) !== null) ?? codes[0];
+    const measure = measures.find((one) => one.code === held);
+    if (!held || !measure) continue;
+    read[joint] = { value: numbers[held] ?? null, usual: usualOf(measure) };
+  }
+  return draw(KINDS[figure.kind], {
+    read,
+    posed: figure.pose,
+    hands: hands ? figure.hands : [],
+  });
+}

@@ -5,7 +5,8 @@ import { classes } from "../components/classes";
 import { drawingOf } from "./drawings";
 import { labelSpots, linesOf, reaches, WHOLE_REACH } from "./labels";
 import styles from "./map.module.css";
-import { boxOf, spotOf } from "./places";
+import { PointMark } from "./PointMark";
+import { boxOf, fieldsOn, spotOf } from "./places";
 
 export interface Point {
   code: string;
@@ -13,6 +14,8 @@ export interface Point {
   mark: string;
   /** The mark in words. */
   says: string;
+  /** Where the ask bar finds it. */
+  id?: string;
 }
 
 interface Props {
@@ -22,10 +25,12 @@ interface Props {
   points: Point[];
   bones: boolean;
   onPoint: (code: string) => void;
+  /** Enter accepts what stands and goes on; without it Enter is a tap. */
+  onEnter?: () => void;
 }
 
 /** One drawing with its points: each a button that says its name, its side and what was found. */
-export function MapView({ view, side, list, points, bones, onPoint }: Props) {
+export function MapView({ view, side, list, points, bones, onPoint, onEnter }: Props) {
   const [width, height] = boxOf(view);
   const { frame, size } = useSize();
   const spotted = points.flatMap((point) => {
@@ -36,7 +41,7 @@ export function MapView({ view, side, list, points, bones, onPoint }: Props) {
   const reach = reaches(spotted, size.width, size.height);
   return (
     <div ref={frame} className={styles.map} style={{ "--shape": width / height } as CSSProperties}>
-      <Drawing view={view} bones={bones} side={side} />
+      <Drawing view={view} bones={bones} side={side} tints={list === "fields" ? points : NOTHING} />
       {spotted.map((point) => (
         <button
           key={point.code}
@@ -49,7 +54,13 @@ export function MapView({ view, side, list, points, bones, onPoint }: Props) {
               "--reach": `${size.width ? reach.get(point.code) : WHOLE_REACH}px`,
             } as CSSProperties
           }
+          id={point.id}
           aria-label={`${point.label}, ${side}: ${point.says}`}
+          onKeyDown={(event) => {
+            if (event.key !== "Enter" || !onEnter) return;
+            event.preventDefault();
+            onEnter();
+          }}
           onClick={() => onPoint(point.code)}
         >
           <PointMark mark={point.mark} />
@@ -60,7 +71,8 @@ export function MapView({ view, side, list, points, bones, onPoint }: Props) {
   );
 }
 
-const HURTS: ReadonlySet<string> = new Set(["tender", "sore", "on"]);
+const HURTS: ReadonlySet<string> = new Set(["tender", "sore", "on", "less", "absent"]);
+const NOTHING: readonly Point[] = [];
 
 /** The pixels a drawing has, so that names are laid where there is room for them. */
 function useSize() {
@@ -78,8 +90,16 @@ function useSize() {
   return { frame, size };
 }
 
+interface DrawingProps {
+  view: string;
+  bones?: boolean;
+  side?: Side;
+  /** Fields of the skin that are shaded by what was found of them. */
+  tints?: readonly Point[];
+}
+
 /** The same drawing for both sides: the right lane shows it mirrored. */
-function Drawing({ view, bones, side }: { view: string; bones: boolean; side: Side }) {
+export function Drawing({ view, bones = false, side = "left", tints = NOTHING }: DrawingProps) {
   const drawing = useQuery({
     queryKey: ["drawing", view, bones],
     queryFn: () => drawingOf(view, bones),
@@ -95,39 +115,17 @@ function Drawing({ view, bones, side }: { view: string; bones: boolean; side: Si
       viewBox={`0 0 ${width} ${height}`}
       aria-hidden="true"
       focusable="false"
-      // biome-ignore lint/security/noDangerouslySetInnerHtml: our own drawing, shipped with the app
-      dangerouslySetInnerHTML={{ __html: inside }}
-    />
-  );
-}
-
-/** Marks that part without colour: broken ring, ring with a stroke, solid with rays, broken with rays. */
-function PointMark({ mark }: { mark: string }) {
-  const rays = mark === "tender" || mark === "sore";
-  const broken = mark === "open" || mark === "sore";
-  return (
-    <svg className={styles.mark} viewBox="-16 -16 32 32" aria-hidden="true" focusable="false">
-      <circle
-        r="8"
-        fill={mark === "tender" || mark === "on" ? "currentColor" : "var(--sheet)"}
-        stroke="currentColor"
-        strokeWidth="2"
-        strokeDasharray={broken ? "3 2.6" : undefined}
-      />
-      {mark === "clear" ? <path d="M-4 0H4" stroke="currentColor" strokeWidth="2.4" /> : null}
-      {mark === "open" ? <circle r="1.4" fill="currentColor" /> : null}
-      {mark === "tender" ? <circle r="2.6" fill="var(--sheet)" /> : null}
-      {rays
-        ? [0, 45, 90, 135, 180, 225, 270, 315].map((turn) => (
-            <path
-              key={turn}
-              d="M0 -10.5V-14.5"
-              transform={`rotate(${turn})`}
-              stroke="currentColor"
-              strokeWidth="2.4"
-            />
-          ))
-        : null}
+    >
+      {/* biome-ignore lint/security/noDangerouslySetInnerHtml: our own drawing, shipped with the app */}
+      <g dangerouslySetInnerHTML={{ __html: inside }} />
+      <g clipPath={`url(#c-${view}-${own})`}>
+        {fieldsOn(view).map(({ code, d }) => {
+          const mark = tints.find((point) => point.code === code)?.mark;
+          return mark === "less" || mark === "absent" ? (
+            <path key={code} className={styles[`field-${mark}`]} d={d} />
+          ) : null;
+        })}
+      </g>
     </svg>
   );
 }

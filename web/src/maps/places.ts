@@ -14,7 +14,42 @@ interface View {
 }
 
 const VIEWS: Record<string, View> = data.views;
-const LISTS: Record<string, Record<string, Partial<Record<string, Spot>>>> = data.lists;
+type List = Record<string, Partial<Record<string, Spot>>>;
+
+const KEPT: Record<string, List> = data.lists;
+
+/** Every place of pain, whichever tests ask for it: what a story is told on. */
+export const PAIN = "pain";
+
+const LISTS: Record<string, List> = {
+  ...KEPT,
+  [PAIN]: { ...KEPT.pain_hip, ...KEPT.pain_ankle, ...KEPT.pain_foot },
+};
+
+const FIELDS: Record<string, Record<string, string>> = data.fields;
+
+/** The fields of the skin on a view, in drawing order: later ones lie on top. */
+export const fieldsOn = (view: string): { code: string; d: string }[] =>
+  Object.entries(FIELDS[view] ?? {}).map(([code, d]) => ({ code, d }));
+
+// A whole body is so small on a card that its places are hard to hit.
+const isWholeBody = (view: string): boolean => view.startsWith("body_");
+
+/** Few views that together show every code of a list: near ones first, the fullest of them before others. */
+export function viewsFor(list: string, codes: readonly string[]): string[] {
+  const open = new Set(codes.filter((code) => LISTS[list]?.[code]));
+  const chosen: string[] = [];
+  const shows = (view: string) => codesOn(list, view).filter((code) => open.has(code)).length;
+  for (const whole of [false, true]) {
+    const offered = Object.keys(VIEWS).filter((view) => isWholeBody(view) === whole);
+    while (offered.some((view) => shows(view) > 0)) {
+      const best = offered.reduce((one, two) => (shows(two) > shows(one) ? two : one));
+      chosen.push(best);
+      for (const code of codesOn(list, best)) open.delete(code);
+    }
+  }
+  return chosen;
+}
 
 export const viewName = (view: string): string => VIEWS[view]?.shows ?? view;
 

@@ -9,6 +9,8 @@ const place = (load: () => Promise<{ default: ComponentType }>) => part<object>(
 export const CODE: Record<PlaceName, Part<object>> = {
   People: place(() => import("./people/PeoplePlace")),
   Team: place(() => import("./team/TeamPlace")),
+  Story: place(() => import("./story/StoryPlace")),
+  Route: place(() => import("./route/RoutePlace")),
   Bench: place(() => import("./bench/BenchPlace")),
   Reading: place(() => import("./reading/ReadingPlace")),
 };

@@ -26,6 +26,8 @@ export const PLACES = [
 
 /** The path of a screen, in the order in which it is walked. */
 export const STEPS = [
+  { step: "story", name: "Story", rest: "/:part?" },
+  { step: "route", name: "Route", rest: "" },
   { step: "bench", name: "Bench", rest: "/:test?" },
   { step: "reading", name: "Reading", rest: "/:signature?" },
 ] as const satisfies readonly StepAddress[];

@@ -16,6 +16,7 @@ const opened = {
   revision: 1,
   state: "open",
   late: [],
+  facts: [],
 } as unknown as Screen;
 
 const reading = { flags: [], differences: [] } as unknown as Preview["reading"];

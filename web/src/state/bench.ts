@@ -13,7 +13,9 @@ import {
   placeOf,
   placeOfAnswer,
   withChanges,
+  withFacts,
 } from "./fields";
+import type { LengthUnit } from "./length";
 import { type AskPreview, LiveReading } from "./live_reading";
 import type { Outbox } from "./outbox";
 import { type DialSetting, dialOf, parseTrials, textOf } from "./parse";
@@ -43,7 +45,7 @@ export class Bench {
   ) {
     this.live = new LiveReading(ask);
     this.state.setState({
-      fields: fieldsOf(opened.record, keys),
+      fields: withFacts(fieldsOf(opened.record, keys), opened.facts),
       revision: opened.revision,
       signed: opened.state === "signed",
       late: opened.late.length,
@@ -75,11 +77,12 @@ export class Bench {
     return this.state.getState().drafts.has(placeKey(place));
   }
 
-  draft(place: Place): Draft {
+  /** What is being typed, or what stands as it could be typed, in the unit that is asked for. */
+  draft(place: Place, unit: LengthUnit = "mm"): Draft {
     const typed = this.state.getState().drafts.get(placeKey(place));
     if (typed) return typed;
     const value = this.value(place);
-    return { ...NO_DRAFT, text: textOf(value), dial: dialOf(value) };
+    return { ...NO_DRAFT, text: textOf(value, unit), dial: dialOf(value), unit };
   }
 
   problem(place: Place): string | null {
@@ -90,10 +93,10 @@ export class Bench {
   }
 
   /** Every key press: kept on the device, and read at once. */
-  type(place: Place, text: string, dial: DialSetting | null): void {
+  type(place: Place, text: string, dial: DialSetting | null, unit: LengthUnit = "mm"): void {
     const key = placeKey(place);
-    this.keepDraft(key, { text, dial, problem: null });
-    const parsed = parseTrials(text, dial);
+    this.keepDraft(key, { text, dial, unit, problem: null });
+    const parsed = parseTrials(text, dial, unit);
     let problem = parsed.kind === "fault" ? parsed.problem : null;
     if (parsed.kind === "value") problem = this.quickFault(place, parsed.value);
     this.state.setState((state) => ({ faults: withFault(state.faults, key, problem) }));
@@ -123,8 +126,8 @@ export class Bench {
   }
 
   /** Words being written, kept like every other key press. */
-  keepText(place: Place, text: string): void {
-    this.keepDraft(placeKey(place), { text, dial: null, problem: null });
+  keepText(place: Place, text: string, written = false): void {
+    this.keepDraft(placeKey(place), { text, dial: null, problem: null, written });
   }
 
   clearText(place: Place): void {
@@ -149,7 +152,7 @@ export class Bench {
   /** A draft's value; undefined where it cannot be taken. */
   private settled(place: Place, draft: Draft): Json | undefined {
     if (this.problem(place)) return undefined;
-    const parsed = parseTrials(draft.text, draft.dial);
+    const parsed = parseTrials(draft.text, draft.dial, draft.unit);
     if (parsed.kind === "fault") return undefined;
     return parsed.kind === "empty" ? null : parsed.value;
   }

@@ -66,7 +66,7 @@ export interface Drafted {
 export function readableDrafts(drafts: ReadonlyMap<string, Draft>): Drafted[] {
   const found: Drafted[] = [];
   for (const [key, draft] of drafts) {
-    const parsed = parseTrials(draft.text, draft.dial);
+    const parsed = parseTrials(draft.text, draft.dial, draft.unit);
     const place = placeOf(key);
     if (parsed.kind === "fault" || !isValueField(place.field)) continue;
     found.push({

@@ -2,12 +2,15 @@
 
 import { type Keep, keysUnder, type Owner, ownPrefix, readJson } from "./device";
 import { isValueField, placeKey, placeOf, placeOfAnswer } from "./fields";
+import type { LengthUnit } from "./length";
 import { type DialSetting, dialOf, textOf } from "./parse";
 import type { Refusal } from "./sender";
 
 export interface Draft {
   text: string;
   dial: DialSetting | null;
+  /** What a length was typed in, where it was not millimetres. */
+  unit?: LengthUnit;
   /** Why it was not taken, in the server's words. */
   problem: string | null;
   /** Sent after a rest, and kept only because the hand is still in the field. */
@@ -52,7 +55,8 @@ export class Drafts {
 export function keepRefusal(keep: Keep, owner: Owner, what: Refusal): void {
   const { field } = what.answer;
   const value = what.answer.value ?? null;
-  const text = isValueField(field) ? textOf(value) : JSON.stringify(value);
+  const words = typeof value === "string" ? value : JSON.stringify(value);
+  const text = isValueField(field) ? textOf(value) : words;
   const place = placeKey(placeOfAnswer(what.answer));
   const draft = { text, dial: dialOf(value), problem: what.problem };
   new Drafts(keep, owner, what.screen).put(place, draft);

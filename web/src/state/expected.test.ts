@@ -10,6 +10,8 @@ const measure = (code: string, more: Partial<Measure>): Measure =>
     label: code,
     kind: "flag",
     allowed: [],
+    points_for: [],
+    grades: [],
     choices: [],
     per_side: true,
     ...more,

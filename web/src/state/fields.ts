@@ -2,7 +2,7 @@
 
 import type { Catalogue, Test } from "../api/catalogue";
 import type { Side } from "../api/client";
-import type { Answer, Changes, Screen } from "../api/screens";
+import type { Answer, Changes, Fact, Screen } from "../api/screens";
 
 export type Lane = Side | null;
 export type Json = unknown;
@@ -82,6 +82,15 @@ function isPerSide(value: Json): value is Record<string, Json> {
   if (typeof value !== "object" || value === null || Array.isArray(value)) return false;
   const keys = Object.keys(value);
   return keys.length > 0 && keys.every((key) => key === "left" || key === "right");
+}
+
+/** What was told and planned stands at places of its own. */
+export function withFacts(fields: Fields, facts: readonly Fact[]): Map<string, Standing> {
+  const next = new Map(fields);
+  for (const { test, side, key, field, value, by, at } of facts) {
+    next.set(placeKey({ test, side: side ?? null, key, field }), { value, by, at });
+  }
+  return next;
 }
 
 /** The same fields with what others, or this device, wrote since. */

@@ -35,7 +35,7 @@ export const KEY_HELP: readonly (readonly [BenchKey, string, string])[] = [
     "Alt R",
     "What is left of this position as expected: named first, then written",
   ],
-  ["rest-of-map", "Alt A", "The rest of this map pressed and not tender"],
+  ["rest-of-map", "Alt A", "The rest of this map: pressed and not tender, or as expected"],
   ["help", "F1", "This list"],
 ];
 

@@ -3,7 +3,17 @@ import type { Measure } from "../api/catalogue";
 import { afterTap, isChosen, KINDS, kindOf, NONE, outOfRange } from "./kinds";
 
 const made = (kind: Measure["kind"], more: Partial<Measure> = {}): Measure =>
-  ({ code: "m", label: "M", kind, unit: "1", allowed: [], choices: [], ...more }) as Measure;
+  ({
+    code: "m",
+    label: "M",
+    kind,
+    unit: "1",
+    allowed: [],
+    choices: [],
+    grades: [],
+    points_for: [],
+    ...more,
+  }) as Measure;
 const bones = [
   { code: "fibula", label: "Fibula" },
   { code: "tibia", label: "Tibia" },
@@ -19,6 +29,10 @@ describe("the kinds of measure", () => {
     expect(labels(many)).toEqual(["Fibula", "Tibia", "None of these"]);
     expect(labels(made("choice", { choices: bones }))).toEqual(["Fibula", "Tibia"]);
     expect(labels(made("grade", { plausible: [0, 3] }))).toEqual(["0", "1", "2", "3"]);
+    expect(labels(made("grade", { plausible: [0, 1], grades: ["none", "some"] }))).toEqual([
+      "0 none",
+      "1 some",
+    ]);
     expect(labels(made("grade", { plausible: [0, 90], allowed: [0, 45, 90] }))).toEqual([
       "0",
       "45",

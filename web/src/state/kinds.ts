@@ -12,7 +12,7 @@ export interface Option {
 }
 
 /** What a row is answered with. */
-export type Control = "map" | "clock" | "counter" | "tally" | "number" | "one" | "many";
+export type Control = "map" | "clock" | "counter" | "points" | "tally" | "number" | "one" | "many";
 
 // Repeats of a handful are tapped as a number, not counted up.
 const TALLY_UP_TO = 10;
@@ -21,6 +21,7 @@ const TALLY_UP_TO = 10;
 export function controlOf(measure: Measure): Control {
   if (measure.map) return "map";
   if (measure.clock) return "clock";
+  if (measure.points_for.length > 0) return "points";
   if (measure.kind !== "count") return kindOf(measure).asked;
   return Number(measure.plausible?.[1] ?? 0) <= TALLY_UP_TO ? "tally" : "counter";
 }
@@ -143,7 +144,10 @@ export function afterTap(kind: Kind, value: Json, option: Option): Json {
 export const kindOf = (measure: Measure): Kind => KINDS[measure.kind];
 
 function gradeOptions(measure: Measure): Option[] {
-  const asOption = (value: number): Option => ({ label: plain(value), value });
+  const asOption = (value: number): Option => {
+    const word = measure.grades[value - Number(measure.plausible?.[0] ?? 0)];
+    return { label: word ? `${plain(value)} ${word}` : plain(value), value };
+  };
   if (measure.allowed.length > 0) return measure.allowed.map(asOption);
   const [low, high] = measure.plausible ?? [0, 0];
   const count = Math.round(Number(high) - Number(low)) + 1;

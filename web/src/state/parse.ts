@@ -2,6 +2,7 @@
 // here only what is no number at all is refused, at once and in words.
 import type { Compared, Measure } from "../api/catalogue";
 import type { Json } from "./fields";
+import { fromMillimetres, type LengthUnit, toMillimetres } from "./length";
 
 /** Seen to the end, not measured: no number anywhere. */
 export const LOOKS_FULL = "looks_full";
@@ -27,7 +28,11 @@ const NUMBER = /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/;
 export const MOST_TRIALS = 5;
 
 /** One or more numbers with spaces between: the trials. With a dial they are raw readings. */
-export function parseTrials(text: string, dial: DialSetting | null): Parsed {
+export function parseTrials(
+  text: string,
+  dial: DialSetting | null,
+  unit: LengthUnit = "mm",
+): Parsed {
   const words = text
     .replaceAll("−", "-")
     .trim()
@@ -46,7 +51,7 @@ export function parseTrials(text: string, dial: DialSetting | null): Parsed {
     if (dial && number < 0) {
       return { kind: "fault", problem: "A dial shows no minus. Say the direction instead." };
     }
-    numbers.push(number);
+    numbers.push(toMillimetres(number, unit));
   }
   if (numbers.length > MOST_TRIALS) {
     return { kind: "fault", problem: `At most ${MOST_TRIALS} trials, with spaces between.` };
@@ -67,13 +72,16 @@ export function dialOf(value: Json): DialSetting | null {
 }
 
 /** What was typed, as it can be typed again. */
-export function textOf(value: Json): string {
+export function textOf(value: Json, unit: LengthUnit = "mm"): string {
   if (value === null || value === undefined || value === LOOKS_FULL) return "";
   return listOf(value)
-    .map((item) => (isRaw(item) ? String(item.reading) : String(item)))
+    .map((item) => (isRaw(item) ? String(item.reading) : itemText(item, unit)))
     .join(" ")
     .replaceAll("-", "−");
 }
+
+const itemText = (item: Json, unit: LengthUnit): string =>
+  typeof item === "number" ? String(fromMillimetres(item, unit)) : String(item);
 
 /** The trials as numbers in the measure's unit. */
 export function trialsOf(value: Json): number[] {

@@ -1,4 +1,5 @@
-// What a user chose for this device: theme and number pad. No health data.
+// What a user chose for this device: theme, unit of lengths and number pad. No health data.
+import { LENGTH_UNITS, type LengthUnit } from "./length";
 import { createStore } from "./store";
 
 export type Theme = "light" | "dim";
@@ -31,6 +32,21 @@ window.matchMedia(DARK).addEventListener("change", () => {
   if (chosen() === null) theme.setState(ofDevice());
 });
 showTheme(theme.getState());
+
+const LENGTH = "north-stride/length";
+
+const keptUnit = (): LengthUnit => {
+  const kept = window.localStorage.getItem(LENGTH);
+  return LENGTH_UNITS.find((unit) => unit === kept) ?? "mm";
+};
+
+/** What lengths are typed and shown in at the bench. They are kept in millimetres. */
+export const lengthUnit = createStore<LengthUnit>(keptUnit);
+
+export function chooseLengthUnit(next: LengthUnit): void {
+  window.localStorage.setItem(LENGTH, next);
+  lengthUnit.setState(next);
+}
 
 /** True once a finger was used: then our own pad opens and the system's keyboard stays away. */
 export const touching = createStore<boolean>(() => false);

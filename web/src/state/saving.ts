@@ -40,5 +40,6 @@ export function savingWords(unsaved: Unsaved): string {
 
 export function placeWords(key: string): string {
   const { field, side, key: own } = placeOf(key);
-  return [readable(field.replace("values.", "")), readable(own), side].filter(Boolean).join(", ");
+  const asked = readable(field.replace("values.", "")).replaceAll(".", " ");
+  return [asked, readable(own), side].filter(Boolean).join(", ");
 }

@@ -4,7 +4,7 @@ import type { Difference, Screen } from "../api/screens";
 import { fieldsOf, placeKey, placeOf, withChanges } from "./fields";
 import { benchKey } from "./keys";
 import { backspace, isBelow, nextTrial, press, setBelow } from "./pad";
-import { questionAfter, questionsOf, rowsOf, stepsFor, twinOf } from "./questions";
+import { keysOf, questionAfter, questionsOf, rowsOf, stepsFor, twinOf } from "./questions";
 import {
   actionWords,
   ageOn,
@@ -31,7 +31,13 @@ const test = {
 
 describe("the order of questions", () => {
   const steps = stepsFor(test, { thomas: "degrees" });
-  const questions = questionsOf(test, steps, new Map(), "right");
+  const questions = questionsOf(
+    test,
+    steps,
+    new Map(),
+    "right",
+    keysOf(test, () => false),
+  );
 
   it("asks the first side first, then the other, then on", () => {
     expect(questions.map((q) => `${q.measure} ${q.side}`)).toEqual([
@@ -44,6 +50,42 @@ describe("the order of questions", () => {
     expect(first && questionAfter(questions, first)).toEqual(second);
     const last = questions.at(-1);
     expect(last && questionAfter(questions, last)).toBeNull();
+  });
+
+  it("asks each bone, toe or space in turn, and what nobody named only where something stands", () => {
+    const keyed = {
+      code: "keyed",
+      sides: "each",
+      key: "toe",
+      measures: [
+        measure("toe", {
+          kind: "grade",
+          plausible: [1, 2],
+          allowed: [],
+          grades: [],
+          points_for: [],
+        }),
+        measure("a"),
+      ],
+      steps: [{ code: "one", measures: ["toe", "a"], school: null }],
+    } as unknown as Test;
+    expect(keysOf(keyed, () => false).map(({ key }) => key)).toEqual(["1", "2"]);
+    expect(keysOf(keyed, (key) => key === "").map(({ key }) => key)).toEqual(["1", "2", ""]);
+    const asked = questionsOf(
+      keyed,
+      keyed.steps,
+      new Map(),
+      "left",
+      keysOf(keyed, () => false),
+    );
+    expect(asked.map((q) => `${q.key} ${q.measure} ${q.side}`)).toEqual([
+      "1 a left",
+      "1 a right",
+      "2 a left",
+      "2 a right",
+    ]);
+    const [first, other] = asked;
+    expect(first && questionAfter(asked, first)).toEqual(other);
   });
 
   it("shows a step only to the schools it is for", () => {
@@ -195,6 +237,7 @@ describe("urgent actions", () => {
     retakes: {},
     criteria: {},
     questions: { "onset.kind": "Did it begin suddenly or gradually?" },
+    story: { words: { regions: {}, kinds: {}, mechanisms: {}, history: {} }, topic: [] },
   };
   const action = (code: string, urgency: "emergency" | "recheck") => ({
     code,

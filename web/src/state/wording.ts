@@ -21,6 +21,26 @@ const PURPOSES: Record<string, string> = {
   teaching: "teaching",
 };
 
+export const PURPOSE_CODES: readonly string[] = Object.keys(PURPOSES);
+
+// Which purpose a region belongs to, of those that name one.
+const OF_REGION: Record<string, string> = {
+  hip: "hip_complaint",
+  groin: "hip_complaint",
+  thigh: "hip_complaint",
+  knee: "hip_complaint",
+  leg: "ankle_injury",
+  ankle: "ankle_injury",
+  foot: "foot_complaint",
+};
+
+/** The purpose of what hurts, where the screen has that of another part of the body; else null. */
+export function purposeFor(regions: ReadonlySet<string>, purpose: string): string | null {
+  const wanted = [...regions].flatMap((region) => OF_REGION[region] ?? []);
+  const named = Object.values(OF_REGION).includes(purpose);
+  return named && wanted.length > 0 && !wanted.includes(purpose) ? (wanted[0] ?? null) : null;
+}
+
 export const purposeName = (code: string): string => PURPOSES[code] ?? readable(code);
 
 export const retakeReason = (catalogue: Catalogue, code: string): string =>

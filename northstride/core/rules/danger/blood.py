@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from northstride.core.examination import History
 from northstride.core.examination.case import Case
+from northstride.core.examination.scoring import scored
 from northstride.core.findings import Finding, GateRaised, Next, Reason, Strength, Urgency
 from northstride.core.measuring.measurement import less_than
 from northstride.core.norms import limits
@@ -26,17 +27,6 @@ CLOT, COMPARTMENT = "leg.clot", "leg.compartment"
 CALF_SITES = frozenset({"calf", "posterior_thigh"})
 WEAKER = "A pulse is weaker than on the other side."
 THROMBOSIS, PERFUSION = "vascular.deep_vein_thrombosis", "vascular.perfusion"
-ONE_POINT = (
-    "cancer",
-    "immobile",
-    "bedridden_or_surgery",
-    "deep_vein_tenderness",
-    "whole_leg_swollen",
-    "pitting_oedema",
-    "collateral_veins",
-    "previous_clot",
-)
-ITEMS = (*ONE_POINT, "calf_girth_difference", "other_diagnosis_as_likely")
 
 
 def _item(case: Case, item: str, side: Side) -> object:
@@ -46,7 +36,8 @@ def _item(case: Case, item: str, side: Side) -> object:
         return True
     if item == "bedridden_or_surgery" and any(_recent_surgery(case, entry) for entry in history):
         return True
-    return case.value(CLOT, item, side)
+    number = case.number(CLOT, item, side)
+    return number.value if number else case.value(CLOT, item, side)
 
 
 def _recent_surgery(case: Case, item: History) -> bool:
@@ -59,17 +50,11 @@ def _recent_surgery(case: Case, item: History) -> bool:
 
 def clot_points(case: Case, side: Side) -> tuple[float, list[str]]:
     """The score (Wells 2003) and what was not answered; unanswered counts 0."""
-    score, open_ = 0.0, []
-    for item in ITEMS:
-        value = case.number(CLOT, item, side) if item == "calf_girth_difference" else _item(case, item, side)
-        if value is None:
-            open_.append(item.replace("_", " "))
-        elif item == "calf_girth_difference":
-            larger = case.number(CLOT, item, side)
-            score += larger is not None and not less_than(larger.value, LIMIT["calf_larger_from"])
-        elif value is True:
-            score += LIMIT["other_cause_points"] if item == "other_diagnosis_as_likely" else 1
-    return score, open_
+    score = case.catalogue.score(CLOT)
+    if score is None:
+        return 0.0, []
+    found = scored(score, lambda item: _item(case, item, side))
+    return found.total, [item.replace("_", " ") for item in found.open]
 
 
 def clot(case: Case) -> Iterator[Finding]:

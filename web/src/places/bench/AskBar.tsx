@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import type { Measure, Test } from "../../api/catalogue";
 import { classes } from "../../components/classes";
 import { kindOf } from "../../state/kinds";
@@ -11,6 +11,8 @@ import layout from "./layout.module.css";
 interface Props {
   test: Test;
   question: Question;
+  /** Which bone, toe, space or position, in words. */
+  of: string;
   /** What the other side has, in words. */
   beside: string;
   dial: DialCode | null;
@@ -25,9 +27,9 @@ const DIALS: readonly (readonly [DialCode | "", string])[] = [
 ];
 
 /** What is asked now, in the side's colour, and how the sign goes. */
-export function AskBar({ test, question, beside, dial, onDial }: Props) {
+export function AskBar({ test, question, of, beside, dial, onDial }: Props) {
   const measure = measureOf(test, question.measure);
-  const asked = askWords(test, measure);
+  const asked = of ? `${of}: ${askWords(test, measure)}` : askWords(test, measure);
   const spoken = question.side ? `${question.side}, ${asked}` : asked;
   useEffect(() => say(spoken), [spoken]);
   const sign = dial ? "type what the dial shows, then say which way" : signWords(measure);
@@ -43,6 +45,7 @@ export function AskBar({ test, question, beside, dial, onDial }: Props) {
           ) : null}
           <span className={layout["ask-words"]}>{asked}</span>
         </strong>
+        {measure.watch ? <Watched of={measure.watch} /> : null}
         {question.side ? <span className={layout["ask-beside"]}>{beside}</span> : null}
       </div>
       {sign || kindOf(measure).dial ? (
@@ -59,8 +62,31 @@ export function AskBar({ test, question, beside, dial, onDial }: Props) {
 
 /** Where two measures of a test are asked alike, the name says which. */
 function askWords(test: Test, measure: Measure): string {
+  const map = test.steps.find((step) => step.map?.measures.includes(measure.code))?.map;
+  if (map) return test.key ? map.ask : `${measure.label}: ${map.ask}`;
+  if (measure.kind === "flag") {
+    return measure.ask === "yes or no" ? `${measure.label}?` : `${measure.label}? ${measure.ask}`;
+  }
   const alike = test.measures.filter((each) => each.ask === measure.ask);
   return alike.length > 1 ? `${measure.label.toLowerCase()}: ${measure.ask}` : measure.ask;
+}
+
+/** How long the eye has been on it, since it was asked. */
+function Watched({ of }: { of: number }) {
+  const [seconds, setSeconds] = useState(0);
+  useEffect(() => {
+    const began = performance.now();
+    const timer = setInterval(
+      () => setSeconds(Math.floor((performance.now() - began) / 1000)),
+      500,
+    );
+    return () => clearInterval(timer);
+  }, []);
+  return (
+    <span className={layout["ask-beside"]} role="timer">
+      watched {seconds} of {of} s
+    </span>
+  );
 }
 
 interface DialProps {

@@ -86,6 +86,8 @@ function expectedNow(bench: Bench, test: Test, tests: Test[], screen: Screen) {
   return expectedHere(tests, test, screen.schools, {
     value: (place) => bench.value(place),
     held: (code, side) =>
-      reading.held.some((item) => item.test === code && (item.side === side || !item.side)),
+      (reading.shut ?? []).some(
+        (item) => item.tests.includes(code) && (item.side === side || item.side === null),
+      ),
   });
 }

@@ -5,15 +5,16 @@ import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { type Json, type Lane, valueField } from "../../state/fields";
 import { afterTap, isChosen, isExpected, kindOf, type Option, optionsOf } from "../../state/kinds";
-import type { Question } from "../../state/questions";
+import { isAsked, type Question } from "../../state/questions";
 import styles from "./bench.module.css";
-import { questionId } from "./focus";
+import { byKeyboard, questionId } from "./focus";
 
 interface Props {
   bench: Bench;
   test: Test;
   entryKey: string;
   measure: Measure;
+  called: string;
   question: Question;
   now: Question;
   onNow: (question: Question) => void;
@@ -25,7 +26,7 @@ const WHOLE: readonly Lane[] = [null];
 
 /** Grades, choices and yes or no: one tap each, a second tap takes it back. None of many is an answer. */
 export function ChoiceCell(props: Props) {
-  const { bench, test, entryKey, measure, question, now, onNow, onAccept } = props;
+  const { bench, test, entryKey, measure, called, question, now, onNow, onAccept } = props;
   useStore(bench.state);
   const field = valueField(measure.code);
   const place = { test: test.code, side: question.side, key: entryKey, field };
@@ -33,9 +34,11 @@ export function ChoiceCell(props: Props) {
   const kind = kindOf(measure);
   // What is said of both at once and what is said of a side exclude each other.
   const opposite = measure.side_optional ? (question.side === null ? SIDES : WHOLE) : [];
+  // What is asked of the person is written for both sides at once.
+  const lanes: readonly Lane[] = measure.about_person ? SIDES : [question.side];
   const write = (next: Json) =>
     bench.write([
-      { ...place, value: next },
+      ...lanes.map((side) => ({ ...place, side, value: next })),
       ...opposite
         .map((lane) => ({ ...place, side: lane, value: null }))
         .filter((other) => bench.value(other) !== null),
@@ -49,27 +52,52 @@ export function ChoiceCell(props: Props) {
     onAccept();
   };
   const side = question.side ?? "both";
-  const active = now.measure === question.measure && now.side === question.side;
+  const active = isAsked(now, question);
   return (
     <fieldset
       id={questionId(question)}
-      className={classes(styles["choice-cell"], side, active ? "active" : "")}
-      aria-label={`${measure.label}, ${side}`}
+      className={classes(
+        styles["choice-cell"],
+        side,
+        active ? "active" : "",
+        measure.ladder && styles.ladder,
+      )}
+      aria-label={`${called}, ${side}`}
     >
-      {optionsOf(measure).map((option) => (
+      {optionsOf(measure).map((option, step) => (
         <button
           key={option.label}
           type="button"
           className={classes("plate", side)}
           aria-pressed={isOn(option)}
           data-expected={isExpected(measure, option) || undefined}
-          onFocus={() => onNow(question)}
+          onFocus={byKeyboard(() => onNow(question))}
           onKeyDown={(event) => pressed(event, option)}
-          onClick={() => write(next(option))}
+          onClick={() => {
+            onNow(question);
+            write(next(option));
+          }}
         >
+          {measure.ladder ? <Shift step={step} side={side} /> : null}
           {option.label}
         </button>
       ))}
     </fieldset>
+  );
+}
+
+const STEP_WIDE = 7;
+
+/** A block that comes out from under another, further by each step, towards the lane's edge. */
+function Shift({ step, side }: { step: number; side: string }) {
+  const out = step * STEP_WIDE;
+  const mirror = side === "right" ? undefined : "translate(44 0) scale(-1 1)";
+  return (
+    <svg className={styles.shift} viewBox="0 0 44 26" aria-hidden="true" focusable="false">
+      <g transform={mirror}>
+        <rect x="3" y="2" width="18" height="11" rx="2" className={styles["shift-bone"]} />
+        <rect x={3 + out} y="14" width="18" height="10" rx="2" fill="currentColor" />
+      </g>
+    </svg>
   );
 }

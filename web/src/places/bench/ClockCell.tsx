@@ -1,14 +1,13 @@
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
-import { clock, elapsed, hurtsNow, startOrStop, stopClock } from "../../state/clock";
+import { clock, hurtsNow, startOrStop, stopClock } from "../../state/clock";
 import { placeKey, valueField } from "../../state/fields";
 import { plain } from "../../state/parse";
 import styles from "./controls.module.css";
 import { NumberCell, type NumberCellProps } from "./NumberCell";
 import { tone } from "./tone";
-
-const LOOK_EVERY_MS = 100;
+import { useSeconds } from "./useSeconds";
 
 /** A timed hold: one plate starts and stops, one marks when it hurts; the number can be typed as well. */
 export function ClockCell(props: NumberCellProps) {
@@ -65,18 +64,4 @@ export function ClockCell(props: NumberCellProps) {
       </div>
     </div>
   );
-}
-
-function useSeconds(runs: boolean): number {
-  const [seconds, setSeconds] = useState(0);
-  useEffect(() => {
-    if (!runs) return;
-    setSeconds(0);
-    const timer = setInterval(() => {
-      const running = clock.getState();
-      if (running) setSeconds(elapsed(running));
-    }, LOOK_EVERY_MS);
-    return () => clearInterval(timer);
-  }, [runs]);
-  return seconds;
 }

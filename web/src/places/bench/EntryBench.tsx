@@ -1,23 +1,26 @@
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Catalogue, Step, Test } from "../../api/catalogue";
+import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { hurtsNow, startOrStop, stopClock } from "../../state/clock";
 import { countOne } from "../../state/counting";
-import { entryLane, valueField } from "../../state/fields";
+import { entryLane, isValueField, placeOf, valueField } from "../../state/fields";
 import { benchKey } from "../../state/keys";
 import { controlOf, kindOf } from "../../state/kinds";
 import { type DialCode, dialOf } from "../../state/parse";
 import { listed, pressingWords } from "../../state/pressing";
 import {
   type Instead,
+  keysOf,
   measureOf,
   other,
   type Question,
   questionAfter,
   questionsOf,
+  standsFor,
 } from "../../state/questions";
 import { SIDE_LETTER } from "../../state/wording";
 import { AskBar } from "./AskBar";
@@ -28,6 +31,7 @@ import { HeldRow } from "./HeldRow";
 import { LaneTools } from "./LaneTools";
 import layout from "./layout.module.css";
 import { PainAsk, PainRow } from "./PainRow";
+import { ScoreRow } from "./ScoreRow";
 import { SeenRow } from "./SeenRow";
 import { SidePanel } from "./SidePanel";
 import { StepFigures } from "./StepFigures";
@@ -37,6 +41,8 @@ import { StepTabs } from "./StepTabs";
 export interface TestBenchProps {
   bench: Bench;
   test: Test;
+  /** In side-lying the side that is examined at this stop; the other is another stop. */
+  lying: Side | null;
   screen: Screen;
   catalogue: Catalogue;
   /** The tests of this screen, in their order. */
@@ -47,26 +53,30 @@ export interface TestBenchProps {
 
 interface Props extends TestBenchProps {
   steps: Step[];
-  entryKey: string;
   /** What stands above the rows. */
   top: ReactNode;
 }
 
-/** The questions of one test, or of one bone, toe, space or position of it. */
+/** The questions of one test, row by row; of a keyed one, each bone, toe, space or position in turn. */
 export function EntryBench(props: Props) {
-  const { bench, test, tests, screen, catalogue, next, onStop, steps, entryKey, top } = props;
+  const { bench, test, tests, lying, screen, catalogue, next, onStop, steps, top } = props;
   // The dial in use follows the value that stands.
   useStore(bench.state, (state) => state.fields);
   useStore(bench.state, (state) => state.waiting);
-  const [instead, setInstead] = useState<Instead>(() => insteadInUse(bench, test, entryKey));
+  const [instead, setInstead] = useState<Instead>(() => insteadInUse(bench, test));
   const [dials, setDials] = useState<ReadonlyMap<string, DialCode | null>>(new Map());
+  const unsaid = standsAt(bench, test, "");
+  const keys = useMemo(() => keysOf(test, () => unsaid), [test, unsaid]);
   const questions = useMemo(
-    () => questionsOf(test, steps, instead, screen.first_side),
-    [test, steps, instead, screen.first_side],
+    () =>
+      questionsOf(test, steps, instead, screen.first_side, keys).filter(
+        ({ side }) => lying === null || side === null || side === lying,
+      ),
+    [test, steps, instead, screen.first_side, keys, lying],
   );
-  const [now, setNow] = useState<Question | null>(() =>
-    firstOpen(bench, test, entryKey, questions),
-  );
+  const [now, setNow] = useState<Question | null>(() => firstOpen(bench, test, questions));
+  const [chosen, setChosen] = useState(keys[0]?.key ?? "");
+  const entryKey = now?.key ?? chosen;
   const stepIndex = Math.max(
     0,
     steps.findIndex((step) => step.code === now?.step),
@@ -91,19 +101,19 @@ export function EntryBench(props: Props) {
   const accept = useCallback(() => {
     if (!now) return;
     const field = valueField(now.measure);
-    const place = { test: test.code, side: now.side, key: entryKey, field };
+    const place = { test: test.code, side: now.side, key: now.key, field };
     if (!bench.commit(place)) return;
     const after = questionAfter(questions, now);
     if (after) ask(after);
     else document.getElementById("bench-next")?.focus();
-  }, [bench, test, entryKey, now, questions, ask]);
+  }, [bench, test, now, questions, ask]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: when the test opens; then the hand leads
   useEffect(() => {
     if (now) focusQuestion(now);
   }, []);
   useEffect(() => {
-    const place = now && placeOfQuestion(test, entryKey, now);
+    const place = now && placeOfQuestion(test, now);
     const measure = now && measureOf(test, now.measure);
     const take = () => {
       if (!place || !measure) return;
@@ -127,11 +137,12 @@ export function EntryBench(props: Props) {
     };
     window.addEventListener("keydown", pressed);
     return () => window.removeEventListener("keydown", pressed);
-  }, [toStep, stepIndex, onStop, bench, test, entryKey, now, ask]);
+  }, [toStep, stepIndex, onStop, bench, test, now, ask]);
 
   if (!step) return null;
-  const dial = now ? dialFor(bench, test, entryKey, now, dials) : null;
+  const dial = now ? dialFor(bench, test, now, dials) : null;
   const own = { bench, test, entryKey };
+  const keyed = keys.find(({ key }) => key === entryKey)?.label ?? "";
   return (
     <>
       <section className={layout["bench-middle"]} aria-label={test.name}>
@@ -141,31 +152,39 @@ export function EntryBench(props: Props) {
           <AskBar
             test={test}
             question={now}
-            beside={besideOf(bench, test, entryKey, now, screen.schools.trial_value)}
+            of={keyed}
+            beside={besideOf(bench, test, now, screen.schools.trial_value)}
             dial={dial}
             onDial={(code) => setDials(new Map(dials).set(now.measure, code))}
           />
         ) : null}
         {now ? null : <PainAsk {...own} first={screen.first_side} />}
         <HeldRow bench={bench} test={test} catalogue={catalogue} screen={screen} />
+        <ScoreRow {...own} />
         <StepFigures {...own} step={step} how={screen.schools.trial_value} />
         {now ? (
           <StepRows
-            {...own}
+            bench={bench}
+            test={test}
+            keys={keys}
             step={step}
             instead={instead}
             now={now}
-            dialOf={(question) => dialFor(bench, test, entryKey, question, dials)}
+            dialOf={(question) => dialFor(bench, test, question, dials)}
             how={screen.schools.trial_value}
             onNow={setNow}
             onAccept={accept}
             onInstead={(base, code) => setInstead(new Map(instead).set(base, code))}
           />
         ) : null}
-        {now ? null : <PainRow {...own} />}
+        {now
+          ? null
+          : keys.map(({ key, label }) => (
+              <PainRow key={key} {...own} entryKey={key} of={label} onNow={() => setChosen(key)} />
+            ))}
         <EarlierRows {...own} steps={steps.slice(0, stepIndex)} />
         <SeenRow {...own} step={step} />
-        <LaneTools {...own} screen={screen} now={now} sites={catalogue.sites} />
+        <LaneTools {...own} of={keyed} screen={screen} now={now} sites={catalogue.sites} />
       </section>
       <SidePanel
         {...own}
@@ -188,20 +207,31 @@ export function EntryBench(props: Props) {
 // Heard where they act: in the field, in the footer, at the map.
 const OTHERS: ReadonlySet<string> = new Set(["accept", "help", "rest-expected", "rest-of-map"]);
 
-function placeOfQuestion(test: Test, key: string, question: Question) {
-  return { test: test.code, side: question.side, key, field: valueField(question.measure) };
+function placeOfQuestion(test: Test, { side, key, measure }: Question) {
+  return { test: test.code, side, key, field: valueField(measure) };
+}
+
+/** Whether anything of a test stands at a key. */
+function standsAt(bench: Bench, test: Test, key: string): boolean {
+  const { fields, waiting } = bench.state.getState();
+  return [...fields.keys(), ...waiting.keys()].some((name) => {
+    const place = placeOf(name);
+    const recorded = isValueField(place.field) || place.field === "pain";
+    return place.test === test.code && place.key === key && recorded && bench.value(place) !== null;
+  });
 }
 
 /** Where a value was recorded the other way of reading, that way is shown. */
-function insteadInUse(bench: Bench, test: Test, key: string): Instead {
+function insteadInUse(bench: Bench, test: Test): Instead {
   const used = new Map<string, string>();
   for (const measure of test.measures) {
-    if (!measure.instead_of) continue;
+    const base = standsFor(measure);
+    if (!base) continue;
     const field = valueField(measure.code);
     const held = (["left", "right"] as const).some(
-      (side) => bench.value({ test: test.code, side, key, field }) !== null,
+      (side) => bench.value({ test: test.code, side, key: "", field }) !== null,
     );
-    if (held) used.set(measure.instead_of, measure.code);
+    if (held) used.set(base, measure.code);
   }
   return used;
 }
@@ -210,7 +240,6 @@ function insteadInUse(bench: Bench, test: Test, key: string): Instead {
 function besideOf(
   bench: Bench,
   test: Test,
-  key: string,
   now: Question,
   how: "mean" | "median" = "mean",
 ): string {
@@ -218,7 +247,7 @@ function besideOf(
   const side = other(now.side);
   const measure = measureOf(test, now.measure);
   const held = (code: string) =>
-    bench.value({ test: test.code, side, key, field: valueField(code) });
+    bench.value({ test: test.code, side, key: now.key, field: valueField(code) });
   const value = held(measure.code);
   const pressed = measure.map?.pressed;
   if (pressed && value !== null) {
@@ -232,11 +261,11 @@ function besideOf(
   return `${SIDE_LETTER[side]} ${said}`;
 }
 
-function firstOpen(bench: Bench, test: Test, key: string, questions: Question[]): Question | null {
+function firstOpen(bench: Bench, test: Test, questions: Question[]): Question | null {
   const open = questions.find((question) => {
     const lane = question.side ?? entryLane(test, "left");
     const field = valueField(question.measure);
-    return bench.value({ test: test.code, side: lane, key, field }) === null;
+    return bench.value({ test: test.code, side: lane, key: question.key, field }) === null;
   });
   return open ?? questions[0] ?? null;
 }
@@ -245,13 +274,10 @@ function firstOpen(bench: Bench, test: Test, key: string, questions: Question[])
 function dialFor(
   bench: Bench,
   test: Test,
-  key: string,
   question: Question,
   chosen: ReadonlyMap<string, DialCode | null>,
 ): DialCode | null {
   const said = chosen.get(question.measure);
   if (said !== undefined) return said;
-  const field = valueField(question.measure);
-  const place = { test: test.code, side: question.side, key, field };
-  return dialOf(bench.value(place))?.dial ?? null;
+  return dialOf(bench.value(placeOfQuestion(test, question)))?.dial ?? null;
 }

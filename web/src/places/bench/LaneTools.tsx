@@ -28,7 +28,7 @@ export function LaneTools(props: ToolsProps) {
   return (
     <div className="lanes tools-row">
       <ToolLane {...props} side="left" />
-      <div className="spine" />
+      <div className="spine">{props.of ? <strong>{props.of}</strong> : null}</div>
       <ToolLane {...props} side="right" />
     </div>
   );

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { Measure, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import { classes } from "../../components/classes";
@@ -8,7 +8,6 @@ import { MapView } from "../../maps/MapView";
 import { codesOn, viewName } from "../../maps/places";
 import type { Bench } from "../../state/bench";
 import { type Lane, valueField } from "../../state/fields";
-import { benchKey } from "../../state/keys";
 import {
   afterPress,
   listed,
@@ -19,7 +18,9 @@ import {
 } from "../../state/pressing";
 import type { Question } from "../../state/questions";
 import { SIDE_LETTER } from "../../state/wording";
+import { MarkLegend } from "./MarkLegend";
 import styles from "./map-row.module.css";
+import { useRestOfMap } from "./useRestOfMap";
 
 interface Props {
   bench: Bench;
@@ -42,15 +43,7 @@ export default function MapRow(props: Props) {
   const onMap = useOnMap(props);
   const codes = codesOn(measure.map?.points ?? "", view).filter((code) => onMap.all.includes(code));
   const asked = now.side ?? "left";
-  useEffect(() => {
-    const pressed = (event: KeyboardEvent) => {
-      if (benchKey(event) !== "rest-of-map") return;
-      event.preventDefault();
-      onMap.rest(codes, asked);
-    };
-    window.addEventListener("keydown", pressed);
-    return () => window.removeEventListener("keydown", pressed);
-  });
+  useRestOfMap(() => onMap.rest(codes, asked));
   const lane = (side: Side) => (
     // The lane that leans is swapped by a tap anywhere on it; its buttons do the same for the keyboard.
     // biome-ignore lint/a11y/noStaticElementInteractions: a larger target for the same buttons
@@ -62,7 +55,7 @@ export default function MapRow(props: Props) {
         asked === side && styles.asked,
         large && styles.large,
       )}
-      onClick={() => onNow({ step, measure: measure.code, side })}
+      onClick={() => onNow({ step, measure: measure.code, side, key: props.entryKey })}
     >
       <MapView
         view={view}
@@ -121,6 +114,7 @@ export default function MapRow(props: Props) {
         </div>
         {lane("right")}
       </div>
+      <MarkLegend marks={onMap.marks} />
       <div className={classes("lanes", styles.rest)}>
         {(["left", "right"] as const).map((side) => (
           <div key={side} className={classes(`lane-${side}`, styles["rest-lane"])}>
@@ -191,6 +185,7 @@ function useOnMap({ bench, test, entryKey, measure }: Props) {
     const said = (side: Side) => listed(bench.value(place(side, measure.code))) !== null;
     return {
       all,
+      marks: SEEN_MARKS,
       restWords: "None of these",
       point: (code: string, side: Side) => {
         const there = on(side).includes(code);
@@ -214,6 +209,7 @@ function useOnMap({ bench, test, entryKey, measure }: Props) {
   }
   return {
     all,
+    marks: PRESSED_MARKS,
     restWords: "Rest pressed, not tender",
     point: (code: string, side: Side) => {
       const mark = markOf(code, held(side), all);
@@ -225,6 +221,13 @@ function useOnMap({ bench, test, entryKey, measure }: Props) {
       codes.filter((code) => ["clear", "tender"].includes(markOf(code, held(side), all))).length,
   };
 }
+
+const SEEN_MARKS = [
+  { mark: "open", says: "not said yet" },
+  { mark: "clear", says: "not seen" },
+  { mark: "on", says: "seen" },
+];
+const PRESSED_MARKS = Object.entries(MARK_WORDS).map(([mark, says]) => ({ mark, says }));
 
 const copied = (list: readonly string[] | null): string[] | null =>
   list === null ? null : [...list];

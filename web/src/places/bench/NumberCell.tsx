@@ -4,6 +4,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
+import { fromMillimetres, type LengthUnit, nextUnit, unitFor } from "../../state/length";
 import {
   type DialCode,
   type DialSetting,
@@ -14,8 +15,8 @@ import {
   trialsOf,
   unitOf,
 } from "../../state/parse";
-import { touching } from "../../state/preferences";
-import type { Question } from "../../state/questions";
+import { chooseLengthUnit, lengthUnit, touching } from "../../state/preferences";
+import { isAsked, type Question } from "../../state/questions";
 import styles from "./bench.module.css";
 import { questionId } from "./focus";
 
@@ -24,6 +25,8 @@ export interface NumberCellProps {
   test: Test;
   entryKey: string;
   measure: Measure;
+  /** The name of its row: the measure, or the bone, toe, space or position it is of. */
+  called: string;
   question: Question;
   now: Question;
   dial: DialCode | null;
@@ -36,7 +39,7 @@ const REST_MS = 2000;
 
 /** A number in its lane: typed as it is said, shown big, its trials beside it. */
 export function NumberCell(props: NumberCellProps) {
-  const { bench, test, entryKey, measure, question, now, dial, how = "mean" } = props;
+  const { bench, test, entryKey, measure, called, question, now, dial, how = "mean" } = props;
   useStore(bench.state);
   const byTouch = useStore(touching);
   const [inHand, setInHand] = useState(false);
@@ -46,7 +49,9 @@ export function NumberCell(props: NumberCellProps) {
     key: entryKey,
     field: valueField(measure.code),
   };
-  const draft = bench.draft(place);
+  const chosen = useStore(lengthUnit);
+  const draft = bench.draft(place, unitFor(measure, chosen));
+  const unit = draft.unit ?? "mm";
   const value = bench.value(place);
   const problem = bench.problem(place);
   const setting = dialSetting(dial, draft.dial);
@@ -55,8 +60,14 @@ export function NumberCell(props: NumberCellProps) {
   const pending = bench.hasDraft(place);
   // One plain number looks the same in the hand and out of it, so that the caret stays put.
   const raw = pending || (inHand && (trials.length > 1 || draft.dial !== null));
-  const shown = raw ? draft.text : number === null ? "" : signed(number, measure);
-  const active = now.measure === question.measure && now.side === question.side;
+  const shown = raw
+    ? draft.text
+    : number === null
+      ? ""
+      : unit === "mm"
+        ? signed(number, measure)
+        : minus(String(fromMillimetres(number, unit)));
+  const active = isAsked(now, question);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new text starts a new rest
   useEffect(() => {
@@ -91,7 +102,7 @@ export function NumberCell(props: NumberCellProps) {
         <input
           id={id}
           className={styles["number-input"]}
-          aria-label={`${measure.label}, ${side}`}
+          aria-label={`${called}, ${side}`}
           aria-invalid={problem !== null}
           aria-describedby={problem ? `${id}-fault` : undefined}
           autoComplete="off"
@@ -100,7 +111,7 @@ export function NumberCell(props: NumberCellProps) {
           placeholder={value === LOOKS_FULL ? "looks full" : "not yet"}
           value={shown}
           size={Math.max(3, Math.min(shown.length, 12))}
-          onChange={(event) => bench.type(place, event.target.value, setting)}
+          onChange={(event) => bench.type(place, event.target.value, setting, unit)}
           onFocus={(event) => {
             event.target.select();
             setInHand(true);
@@ -113,7 +124,11 @@ export function NumberCell(props: NumberCellProps) {
           onKeyDown={pressed}
           onPointerDown={touched}
         />
-        <span className={styles.unit}>{shown === "" ? "" : unitOf(measure)}</span>
+        {measure.unit === "mm" ? (
+          <UnitChoice unit={unit} before={() => bench.commit(place)} />
+        ) : (
+          <span className={styles.unit}>{shown === "" ? "" : unitOf(measure)}</span>
+        )}
       </div>
       {dial && setting ? (
         <fieldset className={styles.direction} aria-label={`Which way, ${side}`}>
@@ -122,6 +137,8 @@ export function NumberCell(props: NumberCellProps) {
               key={way}
               type="button"
               aria-pressed={setting.direction === way}
+              // The number stays in the hand: were it taken now, the row would grow away under the finger.
+              onPointerDown={(event) => event.preventDefault()}
               onClick={() => turn(way)}
             >
               {way === 1 ? measure.words.positive : measure.words.negative}
@@ -139,12 +156,37 @@ export function NumberCell(props: NumberCellProps) {
           {trials.map((trial, index) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: trials are known by their order
             <span key={index} className={styles.trial}>
-              {plain(trial)}
+              {unit === "mm" ? plain(trial) : fromMillimetres(trial, unit)}
             </span>
           ))}
         </div>
       ) : null}
     </div>
+  );
+}
+
+const minus = (text: string): string => text.replace("-", "−");
+
+interface UnitProps {
+  unit: LengthUnit;
+  /** What is being typed is taken in the unit it was typed in. */
+  before: () => void;
+}
+
+/** What lengths are typed in: a tap goes on to the next. */
+function UnitChoice({ unit, before }: UnitProps) {
+  return (
+    <button
+      type="button"
+      className={styles["unit-choice"]}
+      aria-label={`${unit}, unit of lengths`}
+      onClick={() => {
+        before();
+        chooseLengthUnit(nextUnit(unit));
+      }}
+    >
+      {unit}
+    </button>
   );
 }
 

@@ -5,8 +5,10 @@ import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
 import { kindOf } from "../../state/kinds";
+import { unitFor } from "../../state/length";
 import { backspace, isBelow, nextTrial, press, setBelow } from "../../state/pad";
 import type { DialCode, DialSetting } from "../../state/parse";
+import { lengthUnit } from "../../state/preferences";
 import { other, type Question } from "../../state/questions";
 import styles from "./bench.module.css";
 import { focusQuestion, questionId } from "./focus";
@@ -28,7 +30,8 @@ export function NumberPad({ bench, test, entryKey, measure, now, dial, onAccept 
   useStore(bench.state);
   const field = valueField(measure.code);
   const place = { test: test.code, side: now.side, key: entryKey, field };
-  const draft = bench.draft(place);
+  const chosen = useStore(lengthUnit);
+  const draft = bench.draft(place, unitFor(measure, chosen));
   const asked = questionId(now);
   // Where the pad has just opened it must not lie over what it writes.
   useEffect(() => {
@@ -36,7 +39,7 @@ export function NumberPad({ bench, test, entryKey, measure, now, dial, onAccept 
   }, [asked]);
   const setting: DialSetting | null = dial ? { dial, direction: draft.dial?.direction ?? 1 } : null;
   const type = (text: string) => {
-    bench.type(place, text, setting);
+    bench.type(place, text, setting, draft.unit);
     focusQuestion(now);
   };
   // A number that stands already is replaced by the first key, as on the keyboard.

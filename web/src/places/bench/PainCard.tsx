@@ -1,15 +1,24 @@
 import type { Site, Test } from "../../api/catalogue";
+import type { Side } from "../../api/client";
 import { classes } from "../../components/classes";
+import { part } from "../../components/part";
 import type { Bench } from "../../state/bench";
 import type { Lane } from "../../state/fields";
 import { asPain, type Pain } from "../../state/pain";
 import styles from "./bench.module.css";
+
+const { Place: SiteMap } = part(
+  () => import("./SiteMap"),
+  () => null,
+);
 
 interface Props {
   bench: Bench;
   test: Test;
   entryKey: string;
   lane: Lane;
+  /** The lane it was opened from. */
+  side: Side;
   sites: Site[];
   onClose: () => void;
 }
@@ -17,7 +26,7 @@ interface Props {
 const SCORES = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
 
 /** How much, where, and whether it is the pain they came with: asked only when it hurts. */
-export function PainCard({ bench, test, entryKey, lane, sites, onClose }: Props) {
+export function PainCard({ bench, test, entryKey, lane, side, sites, onClose }: Props) {
   const place = { test: test.code, side: lane, key: entryKey, field: "pain" };
   const pain = asPain(bench.value(place));
   const write = (next: Pain | null) => bench.write([{ ...place, value: next }]);
@@ -58,6 +67,13 @@ export function PainCard({ bench, test, entryKey, lane, sites, onClose }: Props)
               </button>
             ))}
           </fieldset>
+          <SiteMap
+            list={`pain_${test.pain_sites}`}
+            side={lane ?? side}
+            sites={offered}
+            chosen={pain.site ?? null}
+            onSite={(site) => change({ site })}
+          />
           <fieldset className={styles.toggles} aria-label="Where">
             {offered.map((site) => (
               <button

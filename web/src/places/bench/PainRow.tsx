@@ -8,12 +8,19 @@ import { asPain, painWords } from "../../state/pain";
 import { other } from "../../state/questions";
 import { SIDE_LETTER } from "../../state/wording";
 import styles from "./bench.module.css";
+import { byKeyboard } from "./focus";
 import layout from "./layout.module.css";
 
 interface Props {
   bench: Bench;
   test: Test;
   entryKey: string;
+}
+
+interface RowProps extends Props {
+  /** Which bone, toe, space or position, in words. */
+  of: string;
+  onNow: () => void;
 }
 
 /** Asked of a test that is its pain alone: does it hurt, the sound side first. */
@@ -42,27 +49,30 @@ export function PainAsk({ bench, test, entryKey, first }: Props & { first: Side 
 }
 
 /** Painless or painful, one tap a side. */
-export function PainRow(props: Props) {
+export function PainRow(props: RowProps) {
   useStore(props.bench.state);
   return (
     <div className={classes("lanes", styles["measure-row"])}>
       <PainLane {...props} side="left" />
       <div className="spine">
-        <strong>Pain</strong>
+        <strong>{props.of || "Pain"}</strong>
       </div>
       <PainLane {...props} side="right" />
     </div>
   );
 }
 
-function PainLane({ bench, test, entryKey, side }: Props & { side: Side }) {
+function PainLane({ bench, test, entryKey, of, onNow, side }: RowProps & { side: Side }) {
   const place = { test: test.code, side: entryLane(test, side), key: entryKey, field: "pain" };
   const pain = asPain(bench.value(place));
   const tap = (present: boolean) =>
     bench.write([{ ...place, value: pain?.present === present ? null : { ...pain, present } }]);
   return (
     <div className={`lane-${side}`}>
-      <fieldset className={classes(styles["choice-cell"], side)} aria-label={`Pain, ${side}`}>
+      <fieldset
+        className={classes(styles["choice-cell"], side)}
+        aria-label={of ? `Pain, ${of}, ${side}` : `Pain, ${side}`}
+      >
         {[false, true].map((present) => (
           <button
             key={String(present)}
@@ -70,7 +80,11 @@ function PainLane({ bench, test, entryKey, side }: Props & { side: Side }) {
             className={classes("plate", side)}
             aria-pressed={pain?.present === present}
             data-expected={!present || undefined}
-            onClick={() => tap(present)}
+            onFocus={byKeyboard(onNow)}
+            onClick={() => {
+              onNow();
+              tap(present);
+            }}
           >
             {present ? "Hurts" : "No pain"}
           </button>

@@ -1,20 +1,19 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
 import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
-import { stepTo } from "../../state/addresses";
 import type { Bench } from "../../state/bench";
 import type { Fields } from "../../state/fields";
+import { minutesWords } from "../../state/route";
 import layout from "./layout.module.css";
-import { inPositions, laneShare, type Stop } from "./stops";
+import { benchAt, inPositions, isFilled, laneShare, progress, type Stop } from "./stops";
 
 interface Props {
   bench: Bench;
   stops: Stop[];
-  current: string | null;
+  current: Stop | null;
   screen: Screen;
 }
 
@@ -23,8 +22,8 @@ export function Rail({ bench, stops, current, screen }: Props) {
   const { fields, waiting } = useStore(bench.state);
   const [open, setOpen] = useState(false);
   const known = withWaiting(fields, waiting);
-  const share = (test: Test, side: Side) => laneShare(known, test, screen.schools, side);
-  const isCurrent = ({ test }: Stop) => test.code === current;
+  const share = ({ test }: Stop, side: Side) => laneShare(known, test, screen.schools, side);
+  const walked = progress(stops, share);
   return (
     <nav className={classes("rail", layout.rail)} aria-label="Route" data-open={open || undefined}>
       <button
@@ -35,14 +34,18 @@ export function Rail({ bench, stops, current, screen }: Props) {
       >
         All stops
       </button>
-      {inPositions(stops.map((stop) => stop.test)).map((position) => {
-        const done = position.stops.filter(
-          ({ test }) => share(test, "left") === 1 && share(test, "right") === 1,
-        );
+      {stops.length > 0 ? (
+        <p className={layout["rail-progress"]}>
+          {walked.done} of {stops.length}
+          {walked.seconds > 0 ? `, ${minutesWords(walked.seconds)} left` : ", all done"}
+        </p>
+      ) : null}
+      {inPositions(stops).map((position) => {
+        const done = position.stops.filter((stop) => isFilled(stop, share));
         return (
           <section
             key={position.name}
-            data-here={position.stops.some(({ test }) => test.code === current) || undefined}
+            data-here={(current && position.stops.includes(current)) || undefined}
           >
             <h2 className={layout["rail-position"]}>
               <span>{position.name}</span>
@@ -50,18 +53,18 @@ export function Rail({ bench, stops, current, screen }: Props) {
                 {done.length} of {position.stops.length}
               </span>
             </h2>
-            {position.stops.map(({ test }, place) => (
+            {position.stops.map((stop, place) => (
               <Link
-                key={test.code}
+                key={stop.test.code}
                 className="rail-line"
-                aria-current={test.code === current}
-                {...distance(place - position.stops.findIndex(isCurrent))}
-                to={stepTo(screen.record.id, "bench", test.code)}
+                aria-current={stop === current}
+                {...distance(place - (current ? position.stops.indexOf(current) : -1))}
+                to={benchAt(screen.record.id, stop)}
                 replace
                 onClick={() => setOpen(false)}
               >
-                <StopMark left={share(test, "left")} right={share(test, "right")} />
-                <span className={classes("flex-fill", layout["stop-name"])}>{test.name}</span>
+                <StopMark left={share(stop, "left")} right={share(stop, "right")} />
+                <span className={classes("flex-fill", layout["stop-name"])}>{stop.test.name}</span>
               </Link>
             ))}
           </section>

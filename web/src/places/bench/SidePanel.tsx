@@ -1,6 +1,7 @@
 import type { Catalogue, Step, Test } from "../../api/catalogue";
+import type { Schema, Side } from "../../api/client";
 import { classes } from "../../components/classes";
-import { FigureView } from "../../components/FigureView";
+import { Figure } from "../../components/Figure";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { isValueField, placeOf } from "../../state/fields";
@@ -42,7 +43,7 @@ export function SidePanel(props: Props) {
       {byTouch && typed && now ? (
         <NumberPad {...props} measure={measure} now={now} />
       ) : (
-        <SetUp test={test} step={step} />
+        <SetUp test={test} step={step} side={now?.side ?? "left"} />
       )}
       <NotTaken bench={bench} />
       <ReadsSoFar bench={bench} catalogue={catalogue} />
@@ -50,7 +51,29 @@ export function SidePanel(props: Props) {
   );
 }
 
-function SetUp({ test, step }: { test: Test; step: Step }) {
+type HandDoes = Schema["Hand"]["does"];
+
+const NOTHING_READ = {};
+
+const HAND_WORDS: Record<HandDoes, string> = {
+  hold: "ring: holds",
+  feel: "dot: feels",
+  press: "arrow: pushes",
+  tap: "star: taps",
+  self: "coloured arrow: the athlete",
+};
+
+/** What the marks on the set-up picture mean, as far as they are there. */
+function HandsLegend({ hands }: { hands: NonNullable<Step["figure"]>["hands"] }) {
+  const words = [...new Set(hands.map((hand) => HAND_WORDS[hand.does]))];
+  if (hands.some((hand) => hand.way && hand.does !== "press" && hand.does !== "self")) {
+    words.push("arrow: pushes");
+  }
+  if (hands.some((hand) => hand.behind)) words.push("dashed: underneath");
+  return <span className="muted small">{[...new Set(words)].join(" · ")}</span>;
+}
+
+function SetUp({ test, step, side }: { test: Test; step: Step; side: Side }) {
   const hands = step.figure?.hands ?? [];
   return (
     <>
@@ -62,10 +85,16 @@ function SetUp({ test, step }: { test: Test; step: Step }) {
       </ol>
       {hands.length > 0 ? (
         <div className={styles.hands}>
-          <FigureView test={test} step={step} side="left" numbers={{}} hands />
-          <span className="muted small">rings: your hands</span>
+          <Figure test={test} step={step} side={side} numbers={NOTHING_READ} hands />
+          <HandsLegend hands={hands} />
         </div>
       ) : null}
+      {test.traps.map((line) => (
+        <p key={line} className="muted">
+          <strong>Watch for:</strong> {line}
+        </p>
+      ))}
+      {test.score?.besides ? <p className="muted small">{test.score.besides}</p> : null}
       {test.cautions.map((line) => (
         <p key={line} className="caution">
           {line}

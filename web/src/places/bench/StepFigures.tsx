@@ -1,10 +1,9 @@
-import type { Step, Test } from "../../api/catalogue";
+import type { Measure, Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import { classes } from "../../components/classes";
-import { FigureView } from "../../components/FigureView";
+import { Figure } from "../../components/Figure";
 import { SideMark } from "../../components/SideMark";
 import { useStore } from "../../components/useStore";
-import { FIGURES } from "../../figures";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
 import { parseTrials, shownNumber } from "../../state/parse";
@@ -21,12 +20,19 @@ interface Props {
 /** The same drawing in both lanes, moved by what is typed. */
 export function StepFigures({ bench, test, entryKey, step, how = "mean" }: Props) {
   useStore(bench.state);
-  const drawn = step.figure && FIGURES[step.figure.kind];
+  // A drawing that is answered on stands for the figure.
+  const onMap =
+    step.map !== null || test.measures.some((m) => m.map && step.measures.includes(m.code));
+  const drawn = step.figure !== null && !onMap;
+  const moves = Object.values(step.figure?.joints ?? {}).flat();
+  const angled = drawn
+    ? test.measures.filter(({ code, unit }) => moves.includes(code) && unit === "deg")
+    : [];
   const lane = (side: Side) => (
     <div className={classes(`lane-${side}`, styles["figure-lane"])}>
       <SideMark side={side} large />
       {drawn ? (
-        <FigureView
+        <Figure
           test={test}
           step={step}
           side={side}
@@ -39,17 +45,15 @@ export function StepFigures({ bench, test, entryKey, step, how = "mean" }: Props
     <div className={classes("lanes", drawn && styles.figures)} data-figures>
       {lane("left")}
       <div className="spine muted">
-        {drawn ? (
-          <>
-            <span>shaded: usual</span>
-            <span>dashed: zero</span>
-          </>
-        ) : null}
+        {angled.some(shaded) ? <span>shaded: usual</span> : null}
+        {angled.length > 0 ? <span>dashed: zero</span> : null}
       </div>
       {lane("right")}
     </div>
   );
 }
+
+const shaded = (measure: Measure) => measure.usual !== null || measure.usual_adult !== null;
 
 /** What is being typed moves the figure already. */
 function numbersOf(bench: Bench, test: Test, side: Side, key: string, how: "mean" | "median") {
@@ -57,7 +61,7 @@ function numbersOf(bench: Bench, test: Test, side: Side, key: string, how: "mean
   for (const measure of test.measures) {
     const place = { test: test.code, side, key, field: valueField(measure.code) };
     const draft = bench.draft(place);
-    const parsed = parseTrials(draft.text, draft.dial);
+    const parsed = parseTrials(draft.text, draft.dial, draft.unit);
     const fine = parsed.kind === "value" && !bench.problem(place);
     numbers[measure.code] = fine ? shownNumber(parsed.value, how) : null;
   }

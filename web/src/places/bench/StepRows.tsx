@@ -7,8 +7,17 @@ import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { type Lane, lanesOf, valueField } from "../../state/fields";
 import { type Control, controlOf } from "../../state/kinds";
-import type { DialCode } from "../../state/parse";
-import { type Instead, type Question, rowsOf, twinOf } from "../../state/questions";
+import { type DialCode, plain, shownNumber } from "../../state/parse";
+import {
+  type Instead,
+  type Key,
+  type Question,
+  rowsOf,
+  standsFor,
+  twinOf,
+} from "../../state/questions";
+import { torque } from "../../state/ruler";
+import { SIDE_LETTER } from "../../state/wording";
 import styles from "./bench.module.css";
 import { ChoiceCell } from "./ChoiceCell";
 import { ClockCell } from "./ClockCell";
@@ -16,6 +25,8 @@ import { CounterCell } from "./CounterCell";
 import controls from "./controls.module.css";
 import { LooksFull } from "./LooksFull";
 import { NumberCell, type NumberCellProps } from "./NumberCell";
+import { PointsCell } from "./PointsCell";
+import { SpineRuler } from "./SpineRuler";
 
 // The drawings come when a test asks on one.
 const { Place: MapRow } = part(
@@ -28,15 +39,19 @@ const CELLS: Record<Control, ComponentType<NumberCellProps>> = {
   clock: ClockCell,
   counter: CounterCell,
   tally: ChoiceCell,
+  points: PointsCell,
   number: NumberCell,
   one: ChoiceCell,
   many: ChoiceCell,
 };
 
+// What grows on one scale in the spine.
+const RULED: ReadonlySet<Control> = new Set(["clock", "counter"]);
+
 interface Props {
   bench: Bench;
   test: Test;
-  entryKey: string;
+  keys: readonly Key[];
   step: Step;
   instead: Instead;
   now: Question;
@@ -47,18 +62,46 @@ interface Props {
   onInstead: (base: string, code: string) => void;
 }
 
-/** One row a measure: value, name and difference, value. */
-export function StepRows(props: Props) {
+const { Place: SpotsRow } = part(
+  () => import("./SpotsRow"),
+  () => <p className="muted">Fetching the drawing.</p>,
+);
+
+/** One row a measure: value, name and difference, value. Of a keyed test each key has its own. */
+export function StepRows({ keys, ...props }: Props) {
+  const onMap = props.step.map?.measures ?? [];
+  const all = rowsOf(props.test, props.step, props.instead);
+  const rows = all.filter((measure) => !onMap.includes(measure.code));
+  const below = keys.flatMap(({ key, label }) =>
+    rows.map((measure) => (
+      <MeasureRow
+        key={`${key} ${measure.code}`}
+        {...props}
+        entryKey={key}
+        measure={measure}
+        called={rowName(label, measure, rows.length)}
+      />
+    )),
+  );
   return (
     <>
-      {rowsOf(props.test, props.step, props.instead).map((measure) => (
-        <MeasureRow key={measure.code} {...props} measure={measure} />
-      ))}
+      {props.step.map ? <SpotsRow {...props} keys={keys} /> : null}
+      {below}
     </>
   );
 }
 
-function MeasureRow(props: Props & { measure: Measure }) {
+/** The key names the row; where it has several, the measure as well. */
+const rowName = (key: string, measure: Measure, rows: number): string =>
+  key === "" ? measure.label : rows === 1 ? key : `${key}: ${measure.label.toLowerCase()}`;
+
+interface RowProps extends Omit<Props, "keys"> {
+  measure: Measure;
+  entryKey: string;
+  called: string;
+}
+
+function MeasureRow(props: RowProps) {
   const { bench, test, step, measure } = props;
   const { reading } = useStore(bench.state);
   const found = reading?.differences.find(
@@ -73,8 +116,12 @@ function MeasureRow(props: Props & { measure: Measure }) {
   });
   const name = (
     <div className="spine">
-      <strong>{measure.label}</strong>
+      <strong>{props.called}</strong>
       {found ? <DifferenceBar measure={measure} found={found} /> : null}
+      {RULED.has(controlOf(measure)) && !lanesOf(test, measure.code).includes(null) ? (
+        <SpineRuler bench={bench} measure={measure} place={place} />
+      ) : null}
+      {measure.lever ? <Torque {...props} /> : null}
       {measure.looks_full ? (
         <LooksFull bench={bench} places={[place("left"), place("right")]} says="Both look full" />
       ) : null}
@@ -82,7 +129,7 @@ function MeasureRow(props: Props & { measure: Measure }) {
         <button
           type="button"
           className={styles["spine-link"]}
-          onClick={() => props.onInstead(measure.instead_of ?? measure.code, twin.code)}
+          onClick={() => props.onInstead(standsFor(measure) ?? measure.code, twin.code)}
         >
           {twin.label}
         </button>
@@ -90,7 +137,12 @@ function MeasureRow(props: Props & { measure: Measure }) {
     </div>
   );
   const cell = (side: Lane) => {
-    const question: Question = { step: step.code, measure: measure.code, side };
+    const question: Question = {
+      step: step.code,
+      measure: measure.code,
+      side,
+      key: props.entryKey,
+    };
     const own = { ...props, question, dial: props.dialOf(question) };
     const Cell = CELLS[controlOf(measure)];
     if (!measure.looks_full) return <Cell {...own} />;
@@ -130,4 +182,19 @@ function MeasureRow(props: Props & { measure: Measure }) {
       <div className="lane-right">{cell("right")}</div>
     </div>
   );
+}
+
+/** Force times lever, where both are known: sides are compared by it. */
+function Torque({ bench, test, entryKey, measure, how }: RowProps) {
+  const said = (["left", "right"] as const).map((side) => {
+    const number = (code: string) =>
+      shownNumber(
+        bench.value({ test: test.code, side, key: entryKey, field: valueField(code) }),
+        how ?? "mean",
+      );
+    const found = torque(number(measure.code), measure.lever ? number(measure.lever) : null);
+    return found === null ? null : `${SIDE_LETTER[side]} ${plain(Math.round(found * 10) / 10)} Nm`;
+  });
+  const known = said.filter((words) => words !== null);
+  return known.length > 0 ? <span className="small">torque {known.join(", ")}</span> : null;
 }

@@ -1,7 +1,6 @@
 // What the Bench asks the server.
 import { queryOptions } from "@tanstack/react-query";
-import { atScreen, client, type Schema, type Side, take } from "../../api/client";
-import type { Answer } from "../../api/screens";
+import { client, type Side, take } from "../../api/client";
 
 interface HistoryPlace {
   test: string;
@@ -24,22 +23,3 @@ export const historyQuery = (screen: string, { test, side, key, field }: History
       ),
     staleTime: 0,
   });
-
-export const readChanges = (screen: string, after: number) =>
-  take(
-    client.GET("/api/screens/{screen_id}/changes", {
-      params: { path: { screen_id: screen }, query: { after } },
-    }),
-  );
-
-export const overrideGate = (screen: string, body: Schema["OverrideInput"]) =>
-  take(client.POST("/api/screens/{screen_id}/overrides", { ...atScreen(screen), body }));
-
-export const preview = (screen: string, answers: Answer[], signal: AbortSignal) =>
-  take(
-    client.POST("/api/screens/{screen_id}/preview", {
-      ...atScreen(screen),
-      body: { answers },
-      signal,
-    }),
-  );

@@ -1,13 +1,18 @@
-// The stops of a screen: what is planned, what was recorded without being planned, what was opened.
+// The stops of the bench: the route's, in its order; then what was planned, recorded or opened beside it.
 import type { Catalogue, Measure, Test } from "../../api/catalogue";
 import type { Schema, Side } from "../../api/client";
-import type { Screen } from "../../api/screens";
+import type { Route } from "../../api/screens";
+import { stepTo } from "../../state/addresses";
 import { type Fields, type Json, placeOf, valueField } from "../../state/fields";
 import { listed, shareTouched } from "../../state/pressing";
 import { rowsOf, stepsFor, twinOf } from "../../state/questions";
 
 export interface Stop {
   test: Test;
+  position: Test["position"];
+  /** Of a test in side-lying the side that is examined now; null where both are, in one go. */
+  side: Side | null;
+  seconds: number;
 }
 
 export interface Position {
@@ -15,40 +20,91 @@ export interface Position {
   stops: Stop[];
 }
 
-const POSITIONS: readonly (readonly [Test["position"], string])[] = [
-  ["standing", "Standing"],
-  ["sitting", "Sitting"],
-  ["supine", "Supine"],
-  ["side_lying", "Side-lying"],
-  ["prone", "Prone"],
-];
+const POSITIONS: Record<Test["position"], string> = {
+  standing: "Standing",
+  sitting: "Sitting",
+  supine: "Supine",
+  side_lying: "Side-lying",
+  prone: "Prone",
+};
+const USUAL = Object.keys(POSITIONS);
 
-/**
- * In the order planned, the rest in the catalogue's. `opened` is a test somebody went to by name: from
- * what to do next, or from a flag.
- */
-export function stopsOf(
-  catalogue: Catalogue,
-  screen: Screen,
-  fields: Fields,
-  opened: string | null,
-): Stop[] {
-  const planned = screen.record.planned ?? [];
-  const wanted = new Set<string>(planned);
-  if (opened !== null) wanted.add(opened);
-  for (const key of fields.keys()) wanted.add(placeOf(key).test);
-  const turn = (test: Test) => planned.indexOf(test.code) + 1 || planned.length + 1;
-  const tests = catalogue.tests.filter((test) => wanted.has(test.code));
-  return inPositions(tests.sort((one, other) => turn(one) - turn(other))).flatMap(
-    (position) => position.stops,
+interface Wanted {
+  /** Null while the server is away. A route nobody took as the plan leads nowhere. */
+  route: Route | null;
+  planned: readonly string[];
+  fields: Fields;
+  /** A test somebody went to by name: from what to do next, or from a flag. */
+  opened: string | null;
+}
+
+export function stopsOf(catalogue: Catalogue, { route, planned, fields, opened }: Wanted): Stop[] {
+  const known = new Map(catalogue.tests.map((test) => [test.code, test]));
+  const walked = planned.length > 0 ? (route?.stops ?? []) : [];
+  const onTheWay = walked.flatMap(({ test: code, position, sides, seconds }) => {
+    const test = known.get(code);
+    const lying = position === "side_lying" && sides.length === 1;
+    return test ? [{ test, position, side: lying ? (sides[0] ?? null) : null, seconds }] : [];
+  });
+  const there = new Set(onTheWay.map((stop) => stop.test.code));
+  const more = new Set<string>(planned);
+  if (opened !== null) more.add(opened);
+  for (const key of fields.keys()) more.add(placeOf(key).test);
+  const turn = (code: string) => planned.indexOf(code) + 1 || planned.length + 1;
+  const beside = catalogue.tests
+    .filter((test) => more.has(test.code) && !there.has(test.code))
+    .sort(
+      (one, other) =>
+        USUAL.indexOf(one.position) - USUAL.indexOf(other.position) ||
+        turn(one.code) - turn(other.code),
+    )
+    .map((test) => ({ test, position: test.position, side: null, seconds: 2 * test.seconds }));
+  return [...onTheWay, ...beside];
+}
+
+/** Which stop an address names: the test, and the side of one in side-lying. */
+export function stopAt(stops: readonly Stop[], test: string | null, side: string | null): number {
+  const exact = stops.findIndex((stop) => stop.test.code === test && stop.side === side);
+  if (exact >= 0) return exact;
+  return Math.max(
+    0,
+    stops.findIndex((stop) => stop.test.code === test),
   );
 }
 
-export const inPositions = (tests: Test[]): Position[] =>
-  POSITIONS.map(([code, name]) => ({
-    name,
-    stops: tests.filter((test) => test.position === code).map((test) => ({ test })),
-  })).filter((position) => position.stops.length > 0);
+export const benchAt = (screen: string, stop: Stop): string =>
+  `${stepTo(screen, "bench", stop.test.code)}${stop.side ? `?side=${stop.side}` : ""}`;
+
+/** In the order of the way: a position that is taken twice stands twice, side-lying once a side. */
+export function inPositions(stops: readonly Stop[]): Position[] {
+  const found: (Position & { key: string })[] = [];
+  for (const stop of stops) {
+    const key = `${stop.position} ${stop.side}`;
+    const last = found.at(-1);
+    if (last?.key === key) {
+      last.stops.push(stop);
+      continue;
+    }
+    const name = `${POSITIONS[stop.position]}${stop.side ? `, ${stop.side}` : ""}`;
+    const again = found.some((each) => each.key === key);
+    found.push({ key, name: again ? `${name} again` : name, stops: [stop] });
+  }
+  return found;
+}
+
+/** How far the way is walked: stops that are filled, and the seconds of those that are not. */
+export function progress(stops: readonly Stop[], share: (stop: Stop, side: Side) => number) {
+  const left = stops.filter((stop) => !isFilled(stop, share));
+  return {
+    done: stops.length - left.length,
+    seconds: left.reduce((sum, stop) => sum + stop.seconds, 0),
+  };
+}
+
+export const isFilled = (stop: Stop, share: (stop: Stop, side: Side) => number): boolean =>
+  (["left", "right"] as const)
+    .filter((side) => stop.side === null || stop.side === side)
+    .every((side) => share(stop, side) === 1);
 
 /** How much of what a test asks of a side is answered, 0 to 1. A reason why not answers all of it. */
 export function laneShare(

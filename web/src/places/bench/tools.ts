@@ -9,6 +9,8 @@ export interface ToolsProps {
   bench: Bench;
   test: Test;
   entryKey: string;
+  /** Which bone, toe, space or position, in words. */
+  of: string;
   screen: Screen;
   now: Question | null;
   sites: Site[];

@@ -1,12 +1,12 @@
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import type { Athlete, Squad } from "../../api/athletes";
+import { type Athlete, editAthlete, type Squad } from "../../api/athletes";
 import { DialogButtons } from "../../components/DialogButtons";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { capital } from "../../state/wording";
 import styles from "./people.module.css";
-import { addAthlete, editAthlete } from "./queries";
+import { addAthlete } from "./queries";
 
 interface Props {
   athlete: Athlete | null;

@@ -1,13 +1,15 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
-import { Link, useNavigate } from "react-router";
-import type { Athlete, Squad } from "../../api/athletes";
-import type { ScreenLine } from "../../api/screens";
+import { Link } from "react-router";
+import { type Athlete, athleteQuery, editAthlete, type Squad } from "../../api/athletes";
+import { catalogueQuery } from "../../api/catalogue";
+import { type ScreenLine, screensQuery } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isStaff, useSession, useToday } from "../../components/session";
 import { stepTo } from "../../state/addresses";
-import { ageOn, dayWords, purposeName } from "../../state/wording";
-import { athleteQuery, beginScreen, editAthlete, screensQuery } from "./queries";
+import { isUrgent } from "../../state/urgent";
+import { ageOn, dayWords, flagName, purposeName, urgencyName } from "../../state/wording";
+import { BeginScreen } from "./BeginScreen";
 
 interface Props {
   id: string | null;
@@ -42,10 +44,33 @@ function Chosen({ id, squads, onEdit, onChanged }: Props & { id: string }) {
     <>
       <h2 className="fs-4">{athlete.name}</h2>
       <p className="muted">{facts(athlete, squads, day)}</p>
+      <Urgent athlete={athlete} />
       {athlete.archived ? null : <BeginScreen athlete={athlete} />}
       <Screens athlete={athlete} />
       <Keep athlete={athlete} onEdit={onEdit} onChanged={changed} />
     </>
+  );
+}
+
+/** What cannot wait, as the last screen reads: arranged on its Reading. */
+function Urgent({ athlete }: { athlete: Athlete }) {
+  const last = athlete.last_screen;
+  const catalogue = useQuery(catalogueQuery);
+  const urgent = (last?.flags ?? []).filter(({ urgency }) => urgency && isUrgent({ urgency }));
+  if (!last || !catalogue.data || urgent.length === 0) return null;
+  const known = catalogue.data;
+  return (
+    <div className="urgent-bar" role="alert">
+      <span className="flex-fill">
+        {urgent.map((flag) => (
+          <span key={`${flag.code} ${flag.side}`} className="d-block">
+            <strong>{urgencyName(flag.urgency ?? "")}</strong> {flagName(known, flag.code)}
+            {flag.side ? `, ${flag.side}` : ""}
+          </span>
+        ))}
+      </span>
+      <Link to={stepTo(last.id, "reading")}>See to it</Link>
+    </div>
   );
 }
 
@@ -57,28 +82,6 @@ function facts(athlete: Athlete, squads: Squad[], day: string): string {
   return [athlete.ref, age === null ? null : `${age} years`, athlete.sex, athlete.sport, ...own]
     .filter(Boolean)
     .join(" · ");
-}
-
-function BeginScreen({ athlete }: { athlete: Athlete }) {
-  const navigate = useNavigate();
-  const day = useToday();
-  const begin = useMutation({
-    mutationFn: (id: string) =>
-      beginScreen({ id, athlete_id: athlete.id, date: day, purpose: "squad_screen" }),
-    onSuccess: (screen) => navigate(stepTo(screen.id, "bench")),
-  });
-  return (
-    <>
-      <Button
-        className="w-100"
-        disabled={begin.isPending}
-        onClick={() => begin.mutate(crypto.randomUUID())}
-      >
-        Begin a squad screen
-      </Button>
-      <ProblemNote error={begin.error} />
-    </>
-  );
 }
 
 function Screens({ athlete }: { athlete: Athlete }) {

@@ -1,13 +1,7 @@
 // What People asks and tells the server.
 import { queryOptions } from "@tanstack/react-query";
-import type { AthleteEdit, AthleteInput } from "../../api/athletes";
+import type { AthleteInput } from "../../api/athletes";
 import { client, type Schema, take } from "../../api/client";
-
-export const screensQuery = (athlete: string) =>
-  queryOptions({
-    queryKey: ["screens", athlete],
-    queryFn: () => take(client.GET("/api/screens", { params: { query: { athlete } } })),
-  });
 
 export const beginScreen = (body: Schema["ScreenInput"]) =>
   take(client.POST("/api/screens", { body }));
@@ -26,22 +20,12 @@ export const checkRecord = (text: string) => take(client.POST("/api/records/chec
 export const importRecord = (text: string, whose: { athlete?: string; name?: string }) =>
   take(client.POST("/api/records", { ...asFile(text), params: { query: whose } }));
 
-export const athleteQuery = (id: string) =>
-  queryOptions({
-    queryKey: ["athlete", id],
-    queryFn: () =>
-      take(client.GET("/api/athletes/{athlete_id}", { params: { path: { athlete_id: id } } })),
-  });
-
 export const squadsQuery = queryOptions({
   queryKey: ["squads"],
   queryFn: () => take(client.GET("/api/squads")),
 });
 
 export const addAthlete = (body: AthleteInput) => take(client.POST("/api/athletes", { body }));
-
-export const editAthlete = (id: string, body: AthleteEdit) =>
-  take(client.PATCH("/api/athletes/{athlete_id}", { params: { path: { athlete_id: id } }, body }));
 
 export const addSquad = (id: string, name: string) =>
   take(client.POST("/api/squads", { body: { id, name } }));

@@ -4,8 +4,11 @@ import type { Answer, Screen } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
+import { placeKey, placeOfAnswer } from "../../state/fields";
 import { kindOf } from "../../state/kinds";
 import { textOf } from "../../state/parse";
+import { STORY } from "../../state/story";
+import { factWords } from "../../state/story_words";
 import { readable } from "../../state/wording";
 import { amendScreen } from "./queries";
 
@@ -74,6 +77,12 @@ function Amend({ screen, onChanged }: Pick<Props, "screen" | "onChanged">) {
 }
 
 function lateWords(catalogue: Catalogue, late: Answer): string {
+  const place = placeOfAnswer(late);
+  const cleared = late.value === null || late.value === undefined;
+  if (late.test === STORY && !cleared) {
+    const words = factWords(catalogue, placeKey(place), late.value);
+    if (words) return words;
+  }
   const test = catalogue.tests.find((candidate) => candidate.code === late.test);
   const code = late.field.replace("values.", "");
   const measure = test?.measures.find((candidate) => candidate.code === code);

@@ -8,6 +8,7 @@ import { ProblemNote } from "../../components/ProblemNote";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
 import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
+import { UrgentBars } from "../../components/UrgentBars";
 import { allSaved } from "../../state/saving";
 import { ChangeList } from "./ChangeList";
 import { DifferenceList } from "./DifferenceList";
@@ -19,7 +20,6 @@ import { ReadingSide } from "./ReadingSide";
 import styles from "./reading.module.css";
 import { SignedVersion } from "./SignedVersion";
 import { TodaysRules } from "./TodaysRules";
-import { UrgentBars } from "./UrgentBars";
 
 /** Judge: flags in their lanes with reasons and what speaks against; sign. Signed ones one by one. */
 export default function ReadingPlace() {

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Reading, Screen } from "../../api/screens";
+import Arrange from "../../components/Arrange";
 import { SideMark } from "../../components/SideMark";
 import { stepTo } from "../../state/addresses";
 import {
@@ -15,7 +16,6 @@ import {
   retakeReason,
   urgencyName,
 } from "../../state/wording";
-import { Arrange } from "./Arrange";
 import { LateAnswers } from "./LateAnswers";
 import { MoveScreen } from "./MoveScreen";
 import styles from "./reading.module.css";

@@ -47,8 +47,5 @@ export const moveScreen = (screen: string, body: Schema["MoveInput"]) =>
 export const amendScreen = (screen: string, body: Schema["AmendInput"]) =>
   take(client.POST("/api/screens/{screen_id}/amendments", { ...atScreen(screen), body }));
 
-export const arrangeAction = (screen: string, body: Schema["ArrangeInput"]) =>
-  take(client.POST("/api/screens/{screen_id}/arrangements", { ...atScreen(screen), body }));
-
 export const exportRecord = (screen: string) =>
   take(client.GET("/api/screens/{screen_id}/record", { ...atScreen(screen), parseAs: "blob" }));

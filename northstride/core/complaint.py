@@ -1,0 +1,56 @@
+"""What a complaint comes to: what was written of it, and what its places add."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from northstride.core.catalogue import Catalogue
+from northstride.core.examination import Complaint
+from northstride.core.sides import Side
+from northstride.core.vocabulary import (
+    REGION_FAMILY,
+    USUAL_REGION,
+    ComplaintRegion,
+    Purpose,
+    Region,
+    SideOrBoth,
+)
+
+Place = tuple[str, Side]
+
+
+def complaint_from(
+    catalogue: Catalogue,
+    purpose: Purpose,
+    region: ComplaintRegion | None,
+    side: SideOrBoth | None,
+    sites: Sequence[str],
+    places: Sequence[Place],
+) -> Complaint:
+    """Sites and side are those written and those of the places; a region nobody wrote follows from these.
+
+    Every site must be known to the catalogue; without a region there is at least one.
+    """
+    every = tuple(dict.fromkeys([*sites, *(site for site, _ in places)]))
+    # A place somebody pointed to beats that nothing hurts.
+    told = None if region == "none" and places else region
+    found = told or region_of(catalogue, purpose, every)
+    return Complaint(found, joined(side, [own for _, own in places]), every, tuple(places))
+
+
+def region_of(catalogue: Catalogue, purpose: Purpose, sites: Sequence[str]) -> Region:
+    """The first place in the purpose's own part of the body, else the first place."""
+    regions = [catalogue.sites[site].region for site in sites]
+    usual = USUAL_REGION.get(purpose)
+    own = [region for region in regions if usual and REGION_FAMILY[region] == REGION_FAMILY[usual]]
+    return (own or regions)[0]
+
+
+def joined(side: SideOrBoth | None, others: Sequence[Side]) -> SideOrBoth | None:
+    """One side, or both where more than one is named."""
+    named = {*(other.value for other in others)} | ({side} if side is not None else set())
+    if named == {"left"}:
+        return "left"
+    if named == {"right"}:
+        return "right"
+    return "both" if named else None

@@ -1,0 +1,13 @@
+import type { FigureViewProps } from "./FigureView";
+import { part } from "./part";
+
+const Waiting = () => null;
+
+// The skeleton comes when the first figure is shown.
+const figure = part<FigureViewProps>(
+  () => import("./FigureView").then(({ FigureView }) => ({ default: FigureView })),
+  Waiting,
+);
+
+/** The drawing of a step of a test. */
+export const Figure = figure.Place;

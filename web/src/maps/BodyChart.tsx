@@ -1,0 +1,159 @@
+import { type CSSProperties, useLayoutEffect, useRef, useState } from "react";
+import type { Side } from "../api/client";
+import { classes } from "../components/classes";
+import { SideMark } from "../components/SideMark";
+import styles from "./body-chart.module.css";
+import { reaches, type Spotted } from "./labels";
+import { Drawing } from "./MapView";
+import map from "./map.module.css";
+import { boxOf, codesOn, PAIN, spotOf, viewName } from "./places";
+
+interface Door {
+  view: string;
+  label: string;
+  x: number;
+  y: number;
+}
+
+// What lies too close together for a finger on a whole body has a closer picture.
+const DOORS: Readonly<Record<string, readonly Door[]>> = {
+  body_front: [
+    { view: "leg_front", label: "Shin, closer", x: 8.2, y: 74 },
+    { view: "ankle_outside", label: "Ankle, closer", x: 7.6, y: 87.6 },
+    { view: "foot_above", label: "Foot from above, closer", x: 6.4, y: 96 },
+  ],
+  body_back: [
+    { view: "ankle_behind", label: "Ankle from behind, closer", x: 7, y: 88.5 },
+    { view: "foot_sole", label: "Sole and heel, closer", x: 7, y: 96.5 },
+  ],
+};
+const BEHIND_A_DOOR: ReadonlySet<string> = new Set([
+  "fibula_shaft",
+  "fibular_head",
+  "tibia_shaft",
+  "under_hand",
+]);
+
+/** The closer pictures of a limb, by short names. */
+export const CLOSE_VIEWS = [
+  ["leg_front", "shin"],
+  ["ankle_outside", "outside"],
+  ["ankle_inside", "inside"],
+  ["ankle_behind", "behind"],
+  ["foot_above", "above"],
+  ["foot_sole", "sole"],
+  ["forefoot_above", "toes above"],
+  ["forefoot_sole", "toes below"],
+] as const;
+
+/** Places a whole body shows by themselves, on either view. */
+const ON_CHART: ReadonlySet<string> = new Set(
+  [...codesOn(PAIN, "body_front"), ...codesOn(PAIN, "body_back")].filter(
+    (code) => !BEHIND_A_DOOR.has(code),
+  ),
+);
+
+interface Props {
+  view: "body_front" | "body_back";
+  labelOf: (code: string) => string;
+  toldAt: (code: string, side: Side) => string | undefined;
+  onPoint: (code: string, side: Side) => void;
+  onDoor: (view: string, side: Side) => void;
+}
+
+/** The whole body, both sides on their own ground; left stands left whichever way it faces. */
+export function BodyChart({ view, labelOf, toldAt, onPoint, onDoor }: Props) {
+  const [width, height] = boxOf(view);
+  const { frame, size } = useHeight();
+  const codes = codesOn(PAIN, view).filter((code) => !BEHIND_A_DOOR.has(code));
+  const places = (["left", "right"] as const).flatMap((side) => [
+    ...codes.flatMap((code) => {
+      const spot = spotOf(PAIN, code, view, side);
+      return spot ? [{ code, side, ...spot, door: false }] : [];
+    }),
+    ...(DOORS[view] ?? []).map((door) => ({
+      code: door.view,
+      side,
+      left: ((side === "left" ? door.x : width - door.x) / width) * 100,
+      top: (door.y / height) * 100,
+      door: true,
+    })),
+  ]);
+  const spotted: Spotted[] = places.map((place) => ({
+    code: `${place.code} ${place.side}`,
+    label: "",
+    left: place.left,
+    top: place.top,
+    first: false,
+  }));
+  const reach = reaches(spotted, (size * width) / height, size);
+  /** What is told of places that only a closer picture shows: said at the first door to it. */
+  const behind = (close: string, side: Side) =>
+    codesOn(PAIN, close)
+      .filter((code) => !ON_CHART.has(code))
+      .filter(
+        (code) => DOORS[view]?.find((at) => codesOn(PAIN, at.view).includes(code))?.view === close,
+      )
+      .map((code) => toldAt(code, side))
+      .find((told) => told !== undefined);
+  const doorLabel = (code: string) =>
+    DOORS[view]?.find((door) => door.view === code)?.label ?? labelOf(code);
+  return (
+    <figure className={styles.chart} aria-label={viewName(view)}>
+      <figcaption>
+        <SideMark side="left" />
+        <span>{viewName(view)}</span>
+        <SideMark side="right" />
+      </figcaption>
+      <div className={styles.room}>
+        <div
+          ref={frame}
+          className={classes(map.map, styles.body)}
+          style={{ "--shape": width / height } as CSSProperties}
+        >
+          <Drawing view={view} />
+          {places.map(({ code, side, left, top, door }) => {
+            const told = door ? behind(code, side) : toldAt(code, side);
+            const name = door ? doorLabel(code) : labelOf(code);
+            return (
+              <button
+                key={`${code} ${side}`}
+                type="button"
+                className={classes(styles.point, side)}
+                data-door={door || undefined}
+                data-told={told !== undefined || undefined}
+                style={
+                  {
+                    left: `${left}%`,
+                    top: `${top}%`,
+                    "--reach": `${reach.get(`${code} ${side}`) ?? 44}px`,
+                  } as CSSProperties
+                }
+                aria-label={`${name}, ${side}${told === undefined ? "" : `: ${told || "here"}`}`}
+                aria-pressed={door ? undefined : told !== undefined}
+                onClick={() => (door ? onDoor(code, side) : onPoint(code, side))}
+              >
+                <span aria-hidden="true">{told ?? ""}</span>
+                <em aria-hidden="true">{name}</em>
+              </button>
+            );
+          })}
+        </div>
+      </div>
+    </figure>
+  );
+}
+
+/** The height a chart has, so that its targets keep apart. */
+function useHeight() {
+  const frame = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState(0);
+  useLayoutEffect(() => {
+    const drawn = frame.current;
+    if (!drawn) return;
+    const watch = new ResizeObserver(() => setSize(drawn.clientHeight));
+    watch.observe(drawn);
+    return () => watch.disconnect();
+  }, []);
+  return { frame, size };
+}

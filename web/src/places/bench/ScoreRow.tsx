@@ -1,0 +1,49 @@
+import type { Test } from "../../api/catalogue";
+import type { Side } from "../../api/client";
+import { classes } from "../../components/classes";
+import { useStore } from "../../components/useStore";
+import type { Bench } from "../../state/bench";
+import { valueField } from "../../state/fields";
+import { plain } from "../../state/parse";
+import { scored } from "../../state/score";
+import styles from "./score.module.css";
+
+interface Props {
+  bench: Bench;
+  test: Test;
+  entryKey: string;
+}
+
+/** What the points come to so far, what is still open, and where they can end. */
+export function ScoreRow({ bench, test, entryKey }: Props) {
+  useStore(bench.state);
+  const { score } = test;
+  if (!score) return null;
+  const lane = (side: Side) => {
+    const found = scored(score, test.measures, (measure) =>
+      bench.value({ test: test.code, side, key: entryKey, field: valueField(measure) }),
+    );
+    return (
+      <div className={classes(`lane-${side}`, styles.score, side)}>
+        <output className={styles.total} aria-label={`${score.label} so far, ${side}`}>
+          {plain(found.total)}
+        </output>
+        <span className="muted small">
+          {found.open > 0
+            ? `${found.open} unanswered, can end ${plain(found.lowest)} to ${plain(found.highest)}`
+            : "all answered"}
+        </span>
+      </div>
+    );
+  };
+  return (
+    <div className="lanes">
+      {lane("left")}
+      <div className="spine">
+        <strong>{score.label}</strong>
+        <span className="muted small">{score.source}</span>
+      </div>
+      {lane("right")}
+    </div>
+  );
+}

@@ -1,0 +1,56 @@
+import { useMutation } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import type { Athlete } from "../../api/athletes";
+import type { Schema } from "../../api/client";
+import { ProblemNote } from "../../components/ProblemNote";
+import { useToday } from "../../components/session";
+import { stepTo } from "../../state/addresses";
+import styles from "./people.module.css";
+import { beginScreen } from "./queries";
+
+type Purpose = Schema["ScreenInput"]["purpose"];
+
+// In the order in which they come through the door.
+const HURTS: readonly (readonly [Purpose, string])[] = [
+  ["hip_complaint", "Hip, groin, thigh"],
+  ["ankle_injury", "Ankle, lower leg"],
+  ["foot_complaint", "Foot"],
+];
+const OTHERS: readonly (readonly [Purpose, string])[] = [
+  ["squad_screen", "Squad screen"],
+  ["follow_up", "Follow-up"],
+  ["return_to_sport", "Return to sport"],
+  ["teaching", "Teaching"],
+];
+
+/** Begins any purpose, and asks first. */
+export function BeginScreen({ athlete }: { athlete: Athlete }) {
+  const navigate = useNavigate();
+  const day = useToday();
+  const begin = useMutation({
+    mutationFn: ({ id, purpose }: { id: string; purpose: Purpose }) =>
+      beginScreen({ id, athlete_id: athlete.id, date: day, purpose }),
+    onSuccess: (screen) => navigate(stepTo(screen.id, "story")),
+  });
+  const plates = (purposes: typeof HURTS) =>
+    purposes.map(([purpose, says]) => (
+      <button
+        key={purpose}
+        type="button"
+        className="plate"
+        disabled={begin.isPending}
+        onClick={() => begin.mutate({ id: crypto.randomUUID(), purpose })}
+      >
+        {says}
+      </button>
+    ));
+  return (
+    <section aria-label="Begin">
+      <h2 className="panel-title">Something hurts</h2>
+      <div className={styles.begin}>{plates(HURTS)}</div>
+      <h2 className="panel-title">Begin</h2>
+      <div className={styles.begin}>{plates(OTHERS)}</div>
+      <ProblemNote error={begin.error} />
+    </section>
+  );
+}

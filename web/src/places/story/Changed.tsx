@@ -1,0 +1,41 @@
+import { useEffect, useRef, useState } from "react";
+import type { Catalogue } from "../../api/catalogue";
+import type { Reading } from "../../api/screens";
+import { SideMark } from "../../components/SideMark";
+import { useStore } from "../../components/useStore";
+import type { Bench } from "../../state/bench";
+import { type Consequence, consequences } from "../../state/consequences";
+import styles from "./story.module.css";
+
+/** What the last answer changed, said where it was given. */
+export function Changed({ bench, catalogue }: { bench: Bench; catalogue: Catalogue }) {
+  const { reading, readingCurrent } = useStore(bench.state);
+  const before = useRef<Reading | null>(null);
+  const [said, setSaid] = useState<Consequence[]>([]);
+  useEffect(() => {
+    if (!readingCurrent || reading === before.current) return;
+    if (before.current) setSaid(consequences(before.current, reading, catalogue));
+    before.current = reading;
+  }, [reading, readingCurrent, catalogue]);
+  const [whole, setWhole] = useState(false);
+  return (
+    <section
+      className={styles.changed}
+      aria-label="What the last answer changed"
+      data-whole={whole || undefined}
+    >
+      <div aria-live="polite">
+        {said.map((item) => (
+          <span key={`${item.side} ${item.says}`} data-weight={item.weight}>
+            {item.side ? <SideMark side={item.side} /> : null} {item.says}
+          </span>
+        ))}
+      </div>
+      {said.length > 1 ? (
+        <button type="button" aria-expanded={whole} onClick={() => setWhole(!whole)}>
+          {whole ? "Less" : `All ${said.length}`}
+        </button>
+      ) : null}
+    </section>
+  );
+}
