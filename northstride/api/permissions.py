@@ -37,6 +37,7 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "amend_screen": LICENSED,
     "override_gate": LICENSED,
     "arrange_action": LICENSED,
+    "undo_arrangement": LICENSED,
     "export_record": LICENSED,
     "check_record_file": LICENSED,
     "import_record": LICENSED,

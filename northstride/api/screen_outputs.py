@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Literal
+from typing import Any, Literal
 from uuid import UUID
 
 from pydantic import JsonValue
+from sqlalchemy import Row
 
 from northstride.api.answer_inputs import AnswerInput, SideCode
 from northstride.api.bodies import Output
 from northstride.core.vocabulary import Purpose, Schools
 from northstride.record.model import Record, RecordHead
+from northstride.store.arrangements import Of, Standing
 
 
 class WrittenOut(Output):
@@ -76,12 +78,48 @@ class SignatureOut(Output):
     at: dt.datetime
 
 
-class ArrangementOut(Output):
-    action: str
-    side: SideCode | None
-    on: dt.date
+class ArrangedStep(Output):
+    """A step of what was done about an action. `on` is its day, or the first day of a second look."""
+
+    id: UUID
+    on: dt.date | None
+    until: dt.date | None
+    at_time: str | None
+    whom: str
     note: str
     by: str
+    at: dt.datetime
+
+
+class ArrangementOut(Output):
+    """How it stands with an action: of each step the newest that nobody took back."""
+
+    action: str
+    side: SideCode | None
+    arranged: ArrangedStep | None
+    again: ArrangedStep | None
+    closed: ArrangedStep | None
+    left: ArrangedStep | None
+
+
+STEPS = ("arranged", "again", "closed", "left")
+
+
+def arrangement_out(of: Of, standing: Standing) -> dict[str, Any]:
+    return {
+        "action": of[0],
+        "side": of[1],
+        **{name: _step(getattr(standing, name)) for name in STEPS},
+    }
+
+
+def _step(row: Row[Any] | None) -> dict[str, Any] | None:
+    if row is None:
+        return None
+    return {
+        "by": row.by_name,
+        **{name: getattr(row, name) for name in ("id", "on", "until", "at_time", "whom", "note", "at")},
+    }
 
 
 class FactOut(Output):

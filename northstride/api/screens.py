@@ -10,7 +10,14 @@ from sqlalchemy import Row
 
 from northstride.api.answer_inputs import AnswersInput, SideCode
 from northstride.api.bodies import Day, Id, Input, Json
-from northstride.api.screen_outputs import AnswerOut, ChangesOut, ScreenLine, ScreenOut, WrittenOut
+from northstride.api.screen_outputs import (
+    AnswerOut,
+    ChangesOut,
+    ScreenLine,
+    ScreenOut,
+    WrittenOut,
+    arrangement_out,
+)
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
 from northstride.core.examination.first_side import first_side
@@ -19,7 +26,7 @@ from northstride.record.model import StrictSchools
 from northstride.store import screens as store
 from northstride.store.actor import audit, audit_opening_once
 from northstride.store.answers import history_of, write_answers
-from northstride.store.arrangements import arrangements_of
+from northstride.store.arrangements import arrangements_of, standing_of
 from northstride.store.facts import facts_told
 from northstride.store.folding import IMPORTED, AnswerRow
 from northstride.store.frozen import signatures_of
@@ -92,8 +99,8 @@ def read(screen_id: UUID, work: WorkDep) -> Json:
         "first_side": first_side(row.intake, row.schools),
         **_after_signing(work, row),
         "arrangements": [
-            {"action": a.action, "side": a.side, "on": a.on, "note": a.note, "by": a.by_name}
-            for a in arrangements_of(work.db, work.actor, screen_id)
+            arrangement_out(of, standing)
+            for of, standing in standing_of(arrangements_of(work.db, work.actor, screen_id)).items()
         ],
     }
     audit(work.db, work.actor, "open", "screen", screen_id)

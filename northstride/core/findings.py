@@ -142,13 +142,18 @@ class Cap:
 
 @dataclass(frozen=True, slots=True)
 class Recheck:
-    """What is looked at again, from one day to another, whether it was flagged or not."""
+    """What is looked at again, from one day to another, whether it was flagged or not.
+
+    `says` why in words; `test` is the one to be done again.
+    """
 
     code: str
     side: Side
     rule: str
     start: date
     end: date
+    says: str
+    test: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -218,7 +223,11 @@ class RuledDown:
 
 @dataclass(frozen=True, slots=True)
 class Action:
-    """What is to be done, and for which flag: `about` is its code."""
+    """What is to be done, and for which flag: `about` is its code.
+
+    `says` in words where it is more than the flag's name; `tests` are what it rests on: done again later,
+    a second look has been had.
+    """
 
     code: str
     about: str
@@ -227,6 +236,8 @@ class Action:
     because: tuple[str, ...]
     start: date | None = None
     end: date | None = None
+    says: str | None = None
+    tests: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

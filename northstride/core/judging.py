@@ -99,7 +99,7 @@ def judge(exam: Examination, catalogue: Catalogue, context: Context) -> Judgemen
         everything=everything,
         flags=tuple(flags),
         ruled_down=tuple(_ruled_down(everything, case, flags)),
-        actions=actions_for(flags, rechecks, exam.date),
+        actions=actions_for(exam, flags, rechecks),
         retake=tuple(dict.fromkeys([*retakes(case), *again])),
         held=held,
         gates=tuple(gates),

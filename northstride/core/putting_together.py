@@ -7,7 +7,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 from typing import TypeVar
 
-from northstride.core.examination import Entry
+from northstride.core.examination import Entry, Examination
 from northstride.core.examination.case import Case
 from northstride.core.findings import (
     URGENCY_ORDER,
@@ -186,7 +186,7 @@ def _flag_order(flag: Flag) -> tuple[int, int, str, str, str]:
     return (urgency, -flag.strength, flag.kind, flag.code, flag.side or "")
 
 
-def actions_for(flags: Sequence[Flag], rechecks: Sequence[Recheck], day: dt.date) -> tuple[Action, ...]:
+def actions_for(exam: Examination, flags: Sequence[Flag], rechecks: Sequence[Recheck]) -> tuple[Action, ...]:
     """One for each flag that leads to something, and each second look; the most urgent first.
 
     A referral carries its last day, counted from the day of the screen, where its rule names days.
@@ -198,24 +198,38 @@ def actions_for(flags: Sequence[Flag], rechecks: Sequence[Recheck], day: dt.date
             flag.side,
             flag.urgency,
             _unique([reason.rule for reason in flag.because]),
-            end=_last_day(flag, day),
+            end=_last_day(flag, exam.date),
+            tests=_tests_of(exam, flag),
         )
         for flag in flags
         if flag.urgency is not None and flag.urgency is not Urgency.RECHECK
     ]
+    places = dict.fromkeys((item.code, item.side) for item in rechecks)
     actions += [
-        Action(
-            _action_code(Urgency.RECHECK, item.code),
-            item.code,
-            item.side,
-            Urgency.RECHECK,
-            (item.rule,),
-            item.start,
-            item.end,
-        )
-        for item in rechecks
+        _second_look([item for item in rechecks if (item.code, item.side) == place]) for place in places
     ]
     return tuple(sorted(actions, key=lambda action: URGENCY_ORDER[action.urgency]))
+
+
+def _second_look(rechecks: Sequence[Recheck]) -> Action:
+    """What several tests ask to be looked at again, once: from the earliest day to the last."""
+    first = rechecks[0]
+    return Action(
+        _action_code(Urgency.RECHECK, first.code),
+        first.code,
+        first.side,
+        Urgency.RECHECK,
+        _unique([item.rule for item in rechecks]),
+        min(item.start for item in rechecks),
+        max(item.end for item in rechecks),
+        first.says,
+        _unique([item.test for item in rechecks]),
+    )
+
+
+def _tests_of(exam: Examination, flag: Flag) -> tuple[str, ...]:
+    at = {entry.at: entry.test for entry in exam.entries}
+    return _unique([at[reason.at] for reason in flag.because if reason.at in at])
 
 
 def _last_day(flag: Flag, day: dt.date) -> dt.date | None:

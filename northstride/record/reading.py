@@ -54,6 +54,8 @@ def reading_out(reading: findings.Reading, catalogue: Catalogue) -> ReadingOut:
                 start=item.start,
                 end=item.end,
                 because=list(item.because),
+                says=item.says,
+                tests=list(item.tests),
             )
             for item in reading.actions
         ],

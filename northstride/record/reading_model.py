@@ -54,6 +54,10 @@ class ActionOut(Out):
         default=None, validation_alias=AliasChoices("end", "to"), serialization_alias="to"
     )
     because: list[str]
+    # Why, where it is more than the flag's name; None also in what was frozen before it was kept.
+    says: str | None
+    # What it rests on. None in what was frozen before it was kept.
+    tests: list[str] | None
 
 
 class RetakeOut(Out):

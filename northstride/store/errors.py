@@ -125,3 +125,11 @@ class Incomplete(StoreError):
     def __init__(self, tests: Sequence[str]) -> None:
         super().__init__(f"still open: {', '.join(tests)}")
         self.tests = list(tests)
+
+
+class Unarranged(StoreError):
+    """Urgent actions nobody has arranged, and no reason why not."""
+
+    def __init__(self, actions: Sequence[str]) -> None:
+        super().__init__(f"not arranged: {', '.join(actions)}")
+        self.actions = list(actions)

@@ -14,15 +14,23 @@ from northstride.store.errors import NotFound
 from northstride.store.identity import Identity
 from northstride.store.tables import Signature
 
-FORMAT = 4
-# What readings of a format did not have yet, by format: of the reading, and of its coverage.
+FORMAT = 5
+# What readings of a format did not have yet, by format: of the reading, its coverage, and each action.
 LATER: dict[int, dict[str, Any]] = {
     1: {"changes": [], "fingerprint": None, "ask": None, "shut": None},
     2: {"ask": None, "shut": None},
     3: {"shut": None},
     4: {},
+    5: {},
 }
-LATER_COVERED: dict[int, dict[str, Any]] = {1: {"unexamined": None}, 2: {"unexamined": None}, 3: {}, 4: {}}
+LATER_COVERED: dict[int, dict[str, Any]] = {
+    1: {"unexamined": None},
+    2: {"unexamined": None},
+    3: {},
+    4: {},
+    5: {},
+}
+LATER_ACTION: dict[str, Any] = {"says": None, "tests": None}
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +80,8 @@ def read_signature(row: Row[Any]) -> Signed:
 def _as_today(format_: int, reading: dict[str, Any]) -> dict[str, Any]:
     """What a format did not keep is said to be unknown, never to be nothing."""
     covered = {**LATER_COVERED[format_], **reading["coverage"]}
-    return {**LATER[format_], **reading, "coverage": covered}
+    actions = [{**LATER_ACTION, **action} for action in reading["actions"]]
+    return {**LATER[format_], **reading, "coverage": covered, "actions": actions}
 
 
 def signatures_of(db: Connection, actor: Actor, screen_id: UUID) -> list[Signed]:

@@ -87,4 +87,5 @@ def _flag_row(flag: Document) -> Document:
 
 def _action_row(action: Document) -> Document:
     row = {name: action[name] for name in ("code", "side", "urgency")}
-    return {**row, "start": action.get("from"), "end": action.get("to")}
+    rests_on = {name: action[name] for name in ("says", "tests")}
+    return {**row, **rests_on, "start": action.get("from"), "end": action.get("to")}

@@ -15,6 +15,7 @@ from northstride.record.edition import shipped
 from northstride.record.read import CheckedRecord, check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.answers import placed
+from northstride.store.arrangements import check_urgent_is_seen_to
 from northstride.store.contexts import EarlierScreen, frozen_context, read_context, thawed
 from northstride.store.differences import differences_between, differences_by_rules
 from northstride.store.errors import Differs, Incomplete, NewerReading, NewerSignature, NotSigned, Refused
@@ -50,7 +51,7 @@ def sign(
 ) -> None:
     """Freezes the reading that was shown. Signing again what is signed does nothing.
 
-    The password was asked before. Raises NewerReading with what changed since, Incomplete.
+    The password was asked before. Raises NewerReading with what changed since, Incomplete, Unarranged.
     """
     if lock_screen(db, actor, screen_id).signed_at is not None:
         return
@@ -61,6 +62,7 @@ def sign(
     reading = reading_from(db, actor, catalogue, basis)
     if reading["coverage"]["open"]:
         raise Incomplete(reading["coverage"]["open"])
+    check_urgent_is_seen_to(db, actor, screen_id, reading)
     context = frozen_context(basis.earlier, NO_ERRORS)
     freeze(
         db,

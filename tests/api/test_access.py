@@ -64,6 +64,7 @@ class AccessCase(ApiCase):
                 "side": "left",
                 "on": "2026-09-20",
             },
+            "undo_arrangement": {"id": new},
             "import_record": record([thomas("left", thigh_angle=8)], id=new),
             "add_user": {
                 "id": new,
@@ -177,6 +178,7 @@ class Roles(AccessCase):
             "amend_screen": licensed,
             "archive_clinic_route": licensed,
             "arrange_action": licensed,
+            "undo_arrangement": licensed,
             "begin_screen": everyone,
             "check_record_file": licensed,
             "edit_athlete": staff,

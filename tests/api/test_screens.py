@@ -306,22 +306,6 @@ class Signing(ScreenCase):
             self.me.call("POST", f"{self.at}/overrides", {**body, "side": "right"}).status_code, 409
         )
 
-    def test_arranging_takes_an_action_of_the_reading(self) -> None:
-        self.post(answer("left", "values.thigh_angle", 8))
-        body = {
-            "id": str(uuid4()),
-            "action": "train.tightness_hip_flexors",
-            "side": "left",
-            "on": "2026-09-20",
-            "note": "plan given",
-        }
-        for _ in range(2):
-            self.me.ok("POST", f"{self.at}/arrangements", body)
-        (arranged,) = self.me.ok("GET", self.at)["arrangements"]
-        self.assertEqual((arranged["by"], arranged["on"]), ("A. Practitioner", "2026-09-20"))
-        other = {**body, "id": str(uuid4()), "side": "right"}
-        self.assertEqual(self.me.call("POST", f"{self.at}/arrangements", other).status_code, 422)
-
 
 class Auditing(ScreenCase):
     def test_one_row_an_opening_and_a_write_and_none_for_polling(self) -> None:

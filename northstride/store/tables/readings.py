@@ -6,10 +6,12 @@ import datetime as dt
 from uuid import UUID
 
 from sqlalchemy import (
+    ARRAY,
     CheckConstraint,
     Date,
     Index,
     PrimaryKeyConstraint,
+    Text,
     UniqueConstraint,
     text,
 )
@@ -65,6 +67,8 @@ class StoredAction(Base):
     urgency: Mapped[str]
     start: Mapped[dt.date | None] = mapped_column(Date)
     end: Mapped[dt.date | None] = mapped_column(Date)
+    says: Mapped[str | None]
+    tests: Mapped[list[str] | None] = mapped_column(ARRAY(Text))
     __table_args__ = (
         PrimaryKeyConstraint("clinic_id", "screen_id", "place"),
         in_clinic("screens", "screen_id"),
@@ -127,7 +131,7 @@ class LateAnswer(Base):
 
 
 class Arrangement(Base):
-    """Somebody saw to an action: who, when, how."""
+    """One step of what is done about an action: who saw to it, for when, how; or why not."""
 
     __tablename__ = "arrangements"
     clinic_id: Mapped[UUID]
@@ -135,8 +139,13 @@ class Arrangement(Base):
     screen_id: Mapped[UUID]
     action: Mapped[str]
     side: Mapped[str | None]
-    on: Mapped[dt.date] = mapped_column(Date)
+    does: Mapped[str] = mapped_column(server_default=text("'arranged'"))
+    on: Mapped[dt.date | None] = mapped_column(Date)
+    until: Mapped[dt.date | None] = mapped_column(Date)
+    at_time: Mapped[str | None]
+    whom: Mapped[str] = mapped_column(server_default=text("''"))
     note: Mapped[str]
+    undoes: Mapped[UUID | None]
     user_id: Mapped[UUID]
     by_name: Mapped[str]
     at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
@@ -145,5 +154,8 @@ class Arrangement(Base):
         in_clinic("screens", "screen_id"),
         in_clinic("users", "user_id"),
         one_of("side", "left", "right"),
+        one_of("does", "arranged", "again", "closed", "left", "undone"),
+        CheckConstraint("does NOT IN ('arranged', 'again') OR \"on\" IS NOT NULL", name="has_its_day"),
+        CheckConstraint("(does = 'undone') = (undoes IS NOT NULL)", name="undoes_one"),
         Index(None, "clinic_id", "screen_id"),
     )

@@ -24,6 +24,7 @@ AMOUNT = {1: "slightly more movement", 2: "clearly more movement", 3: "gross mov
 EARLY_CODES = ("instability.atfl", "instability.cfl", "instability.ptfl", "instability.deltoid")
 SYNDESMOSIS_TESTS = ("ankle.cotton", "ankle.fibular_glide")
 HYPERMOBILITY = "general.hypermobility"
+SECOND_LOOK = "Ligaments again, when the swelling is down."
 EARLY_SOURCE = ("van Dijk 1996",)
 
 
@@ -105,7 +106,7 @@ def second_look(case: Case) -> Iterator[Recheck]:
             ligament_test = test.family == "ligament" or test.code in SYNDESMOSIS_TESTS
             if ligament_test and case.entries(test.code, side):
                 for ligament in test.loads:
-                    yield Recheck(f"instability.{ligament}", side, "A4", start, end)
+                    yield Recheck(f"instability.{ligament}", side, "A4", start, end, SECOND_LOOK, test.code)
 
 
 def same_on_both_sides(case: Case, findings: Sequence[Finding]) -> Iterator[Cap]:
