@@ -21,6 +21,13 @@ from tests.support.api import ApiCase, Person
 
 KEPT = Path(__file__).parent / "frozen"
 CATALOGUE = default_catalogue()
+
+
+def without_grounds(reading: dict[str, Any]) -> list[dict[str, Any]]:
+    """Actions as they come out of a format that did not keep what they rest on."""
+    return [{**action, "says": None, "tests": None} for action in reading["actions"]]
+
+
 JSON_COLUMNS = ("identity", "differences", "record", "context", "reading", "changes")
 COLUMNS = ("number", "id", "reason", "revision", "format", *JSON_COLUMNS, "by_name", "at")
 VALUES = [f"CAST(:{name} AS jsonb)" if name in JSON_COLUMNS else f":{name}" for name in COLUMNS]
@@ -87,7 +94,14 @@ class Frozen(ApiCase):
             covered = {**reading["coverage"], "unexamined": None}
             self.assertEqual(
                 found["reading"],
-                {**reading, "fingerprint": None, "ask": None, "shut": None, "coverage": covered},
+                {
+                    **reading,
+                    "fingerprint": None,
+                    "ask": None,
+                    "shut": None,
+                    "coverage": covered,
+                    "actions": without_grounds(reading),
+                },
             )
             self.assertEqual((found["identity"], found["differences"]), (None, None))
         self.amend(screen)
@@ -102,10 +116,13 @@ class Frozen(ApiCase):
             for name in ("record", "identity", "differences"):
                 self.assertEqual(found[name], one[name])
             # What it did not keep is not known, and no empty list.
-            covered = {**one["reading"]["coverage"], "unexamined": None}
-            self.assertEqual(
-                found["reading"], {**one["reading"], "ask": None, "shut": None, "coverage": covered}
-            )
+            later = {
+                "ask": None,
+                "shut": None,
+                "coverage": {**one["reading"]["coverage"], "unexamined": None},
+                "actions": without_grounds(one["reading"]),
+            }
+            self.assertEqual(found["reading"], {**one["reading"], **later})
         self.amend(screen)
         baselines = {change["before"] for change in self.read(screen, 2)["reading"]["changes"]}
         self.assertEqual(baselines, {12})
@@ -118,7 +135,8 @@ class Frozen(ApiCase):
             found = self.read(screen, one["number"])
             for name in ("record", "identity", "differences"):
                 self.assertEqual(found[name], one[name])
-            self.assertEqual(found["reading"], {**one["reading"], "shut": None})
+            later = {"shut": None, "actions": without_grounds(one["reading"])}
+            self.assertEqual(found["reading"], {**one["reading"], **later})
         self.assertEqual([item["item"] for item in found["reading"]["ask"]], ["onset.kind"])
         self.assertTrue(found["reading"]["coverage"]["unexamined"])
 
@@ -127,12 +145,23 @@ class Frozen(ApiCase):
         screen = self.put(kept["signatures"])
         for one in kept["signatures"]:
             found = self.read(screen, one["number"])
-            for name in ("record", "reading", "identity", "differences"):
+            for name in ("record", "identity", "differences"):
                 self.assertEqual(found[name], one[name])
+            later = {"actions": without_grounds(one["reading"])}
+            self.assertEqual(found["reading"], {**one["reading"], **later})
         self.assertEqual([item["gate"] for item in found["reading"]["shut"]], ["fracture_doubt"])
 
+    def test_format_5_keeps_what_an_action_rests_on(self) -> None:
+        kept = json.loads((KEPT / "format-5.json").read_text())
+        screen = self.put(kept["signatures"])
+        found = self.read(screen, 0)
+        self.assertEqual(found["reading"], kept["signatures"][0]["reading"])
+        again = next(action for action in found["reading"]["actions"] if action["urgency"] == "recheck")
+        self.assertEqual(again["tests"], ["ankle.anterior_drawer"])
+        self.assertIn("swelling", again["says"])
+
     def test_todays_rules_read_every_format_and_change_nothing(self) -> None:
-        for name in ("format-1", "format-2", "format-3", "format-4"):
+        for name in ("format-1", "format-2", "format-3", "format-4", "format-5"):
             kept = json.loads((KEPT / f"{name}.json").read_text())
             signatures = kept["signatures"] if isinstance(kept, dict) else kept
             if isinstance(kept, dict) and kept["earlier"]:
