@@ -31,6 +31,7 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "write_answers": EVERYONE,
     "preview_reading": EVERYONE,
     "read_reading": EVERYONE,
+    "read_evidence": EVERYONE,
     "read_signature": EVERYONE,
     "read_signature_today": EVERYONE,
     "sign_screen": LICENSED,

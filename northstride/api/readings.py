@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query
 from pydantic import Field
 
 from northstride.api.answer_inputs import AnswerInput
@@ -13,9 +13,11 @@ from northstride.api.bodies import Input, Json, Output
 from northstride.api.problems import FaultOut
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
+from northstride.record.evidence import EvidenceOut
 from northstride.record.reading_model import ReadingOut
 from northstride.store import readings as store
 from northstride.store.actor import audit, audit_opening_once
+from northstride.store.evidence import evidence_of
 from northstride.store.screens import get_screen
 
 router = APIRouter(prefix="/api/screens/{screen_id}", tags=["readings"], route_class=StrictJsonRoute)
@@ -72,6 +74,19 @@ def read(screen_id: UUID, work: WorkDep) -> Json:
             "signature": shown.signature,
         }
     )
+
+
+Probability = Annotated[float, Query(gt=0, lt=1)]
+
+
+@router.get("/evidence", operation_id="read_evidence")
+def read_evidence(screen_id: UUID, work: WorkDep, start: Probability | None = None) -> EvidenceOut:
+    """How much each sign says, and where a starting probability could move by the one that counts."""
+    screen = get_screen(work.db, work.actor, screen_id)
+    found = evidence_of(work.db, work.actor, work.catalogue, screen, start)
+    audit_opening_once(work.db, work.actor, "screen", screen_id)
+    work.commit()
+    return found
 
 
 @router.post("/preview", operation_id="preview_reading", response_model=PreviewOut)

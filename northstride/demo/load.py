@@ -1,47 +1,64 @@
-"""Loads the demo through the same functions users use, so it is the same at every load."""
+"""Loads the demo through the same functions users use, so it is the same at every load of a day."""
 
 from __future__ import annotations
 
 import datetime as dt
 import zoneinfo
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
 from typing import Any
+from uuid import UUID
 
 from argon2 import PasswordHasher
 from sqlalchemy import Connection
 
 from northstride.api.demo_accounts import DEMO_ACCOUNTS
 from northstride.core.catalogue import Catalogue, default_catalogue
+from northstride.demo.cases import cases
+from northstride.demo.moving import moved
 from northstride.demo.scenario import (
     CLINIC,
     JUNIORS,
-    LAST_SEASON_SCREENS,
+    MASTERS,
     MEMBERS,
-    SEASON_SCREENS,
+    REFERENCE,
     SENIORS,
     TIME_ZONE,
     Member,
-    Screened,
-    Standing,
     made_id,
 )
+from northstride.demo.screen import DemoScreen
+from northstride.demo.squads import squad_screens
+from northstride.record.facts import facts_of
+from northstride.record.model import FORMAT
+from northstride.record.read import check_record
 from northstride.store.actor import Actor
 from northstride.store.answers import write_answers
+from northstride.store.arrangements import Arranging, arrange
 from northstride.store.athletes import add_athlete
 from northstride.store.database import connect
 from northstride.store.new_answer import NewAnswer
 from northstride.store.passwords import Passwords
-from northstride.store.readings import basis_of
+from northstride.store.readings import basis_of, reading_of
 from northstride.store.screens import begin_screen, get_screen
 from northstride.store.signatures import sign
 from northstride.store.squads import add_squad, put_in_squads
+from northstride.store.unfolding import normal, rows_of
 from northstride.store.users import add_user, create_clinic, is_set_up
 
-TEST = "hip.modified_thomas"
-GAIT, LUNGE, SQUAT = "hip.gait", "ankle.lunge", "hip.squat"
-# Test, side, field and value of one answer.
-Field = tuple[str, str | None, str, Any]
 SECONDS_AN_ANSWER = 9
+AT_ONCE = 100
+
+
+@dataclass(frozen=True)
+class Loader:
+    """Who writes: begun and signed by the practitioner, written by the assistant."""
+
+    db: Connection
+    catalogue: Catalogue
+    practitioner: Actor
+    assistant: Actor
+    today: dt.date
 
 
 def is_loaded(url: str) -> bool:
@@ -52,20 +69,19 @@ def is_loaded(url: str) -> bool:
     return loaded
 
 
-def load_demo(url: str) -> None:
-    """One transaction: the demo is there whole or not at all."""
+def load_demo(url: str, today: dt.date | None = None) -> None:
+    """One transaction: the demo is there whole or not at all. `today` is the club's unless named."""
     engine = connect(url)
-    passwords = Passwords(PasswordHasher())
-    catalogue = default_catalogue()
+    day = today or dt.datetime.now(zoneinfo.ZoneInfo(TIME_ZONE)).date()
     with engine.begin() as db:
-        people = _people(db, passwords)
-        practitioner, assistant = people["jonas"], people["maren"]
-        for squad in (JUNIORS, SENIORS):
-            add_squad(db, practitioner, made_id("squad", squad), squad)
+        people = _people(db, Passwords(PasswordHasher()))
+        load = Loader(db, default_catalogue(), people["jonas"], people["maren"], day)
+        for squad in (JUNIORS, SENIORS, MASTERS):
+            add_squad(db, load.practitioner, made_id("squad", squad), squad)
         for member in MEMBERS:
-            _add_member(db, practitioner, member)
-        for screen in (*LAST_SEASON_SCREENS, *SEASON_SCREENS):
-            _screen(db, catalogue, practitioner, assistant, screen)
+            _add_member(load, member)
+        for screen in (*squad_screens(), *cases()):
+            _write(load, screen)
     engine.dispose()
 
 
@@ -83,63 +99,59 @@ def _people(db: Connection, passwords: Passwords) -> dict[str, Actor]:
     return people
 
 
-def _add_member(db: Connection, actor: Actor, member: Member) -> None:
+def _add_member(load: Loader, member: Member) -> None:
     fields = {
         "ref": member.ref,
         "name": member.name,
-        "birth_date": dt.date.fromisoformat(member.born),
+        # Ages stay what they are in the story, whatever year it is.
+        "birth_date": dt.date.fromisoformat(member.born) + (load.today - REFERENCE),
         "sex": member.sex,
         "sport": member.sport,
         "dominant_side": member.side,
         "body_mass_kg": float(member.mass),
         "height_cm": float(member.height),
     }
-    add_athlete(db, actor, member.id, fields)
-    put_in_squads(db, actor, member.id, [made_id("squad", member.squad)], seen=1)
+    add_athlete(load.db, load.practitioner, member.id, fields)
+    put_in_squads(load.db, load.practitioner, member.id, [made_id("squad", member.squad)], seen=1)
 
 
-def _screen(
-    db: Connection,
-    catalogue: Catalogue,
-    practitioner: Actor,
-    assistant: Actor,
-    screened: Screened,
-) -> None:
-    """Begun by the practitioner, written by the assistant, signed by the practitioner."""
-    screen_id = made_id("screen", screened.day, screened.number)
-    athlete_id = made_id("athlete", screened.number)
-    begin_screen(db, practitioner, catalogue, screen_id, athlete_id, screened.day, "squad_screen", {})
-    answers = list(_answers(screened))
-    if answers:
-        write_answers(db, assistant, catalogue, screen_id, answers, "demo")
-    if not screened.open_:
-        shown = basis_of(db, practitioner, catalogue, get_screen(db, practitioner, screen_id)).identity
-        sign(db, practitioner, catalogue, screen_id, shown)
+def _write(load: Loader, demo: DemoScreen) -> None:
+    db, catalogue, me = load.db, load.catalogue, load.practitioner
+    key = made_id(demo.slug, demo.days_ago, demo.member.number)
+    day = load.today - dt.timedelta(days=demo.days_ago)
+    head = {"format": FORMAT, "version": 1, "id": str(key), "athlete": {"ref": demo.member.ref}}
+    record = moved({**demo.record, **head}, day)
+    begin_screen(db, me, catalogue, key, demo.member.id, day, record["purpose"], {})
+    answers = list(_answers(load, key, record, day))
+    for first in range(0, len(answers), AT_ONCE):
+        write_answers(db, load.assistant, catalogue, key, answers[first : first + AT_ONCE], "demo")
+    for number, step in enumerate(demo.done):
+        _arrange(load, key, number, step, day)
+    if not demo.open:
+        sign(db, me, catalogue, key, basis_of(db, me, catalogue, get_screen(db, me, key)).identity)
 
 
-def _answers(screened: Screened) -> Iterator[NewAnswer]:
-    start = dt.datetime.combine(screened.day, dt.time(9), zoneinfo.ZoneInfo(TIME_ZONE))
-    start += dt.timedelta(minutes=6 * screened.number)
-    for place, (test, side, name, value) in enumerate((*_standing(screened.standing), *_hanging(screened))):
+def _answers(load: Loader, key: UUID, record: dict[str, Any], day: dt.date) -> Iterator[NewAnswer]:
+    """Told first, then examined, one after the other, as the assistant wrote it down."""
+    told = [(*place, value) for place, value in facts_of(record).items()]
+    checked = check_record(record, load.catalogue).record
+    rows = rows_of(load.catalogue, checked, normal(checked))
+    seen = [(row.test, row.side or row.entry_side, row.key, row.field, row.value) for row in rows]
+    start = dt.datetime.combine(day, dt.time(9), zoneinfo.ZoneInfo(TIME_ZONE))
+    for place, (test, side, own, name, value) in enumerate((*told, *seen)):
         at = start + dt.timedelta(seconds=SECONDS_AN_ANSWER * place)
-        key = made_id("answer", screened.day, screened.number, test, side, name)
-        yield NewAnswer(key, test, side, name, value, observed_at=at)
+        answer_id = made_id("answer", key, test, side, own, name)
+        yield NewAnswer(answer_id, test, side, name, value, own, observed_at=at)
 
 
-def _hanging(screened: Screened) -> Iterator[Field]:
-    legs = (("left", screened.left), ("right", screened.right))
-    yield from ((TEST, side, f"values.{name}", value) for side, leg in legs for name, value in leg.items())
-    for name, given in (("seen", screened.seen), ("pain", screened.pain), ("note", screened.note)):
-        yield from ((TEST, side, name, value) for side, value in given.items())
-
-
-def _standing(standing: Standing | None) -> Iterator[Field]:
-    if standing is None:
-        return
-    yield GAIT, None, "values.pattern", [standing.gait]
-    yield LUNGE, "left", "values.distance", standing.left
-    yield LUNGE, "right", "values.distance", standing.right
-    yield SQUAT, None, "values.depth", standing.depth
-    yield SQUAT, None, "values.heels_lift", standing.heels_lift
-    for side, falls_in in zip(("left", "right"), standing.knee_in, strict=True):
-        yield SQUAT, side, "values.knee_in", falls_in
+def _arrange(load: Loader, key: UUID, number: int, step: Mapping[str, Any], day: dt.date) -> None:
+    """What was done about each action of an urgency."""
+    db, me = load.db, load.practitioner
+    on, until = (day + dt.timedelta(step[name]) if name in step else None for name in ("on", "until"))
+    words = {name: step[name] for name in ("at_time", "whom", "note") if name in step}
+    reading = reading_of(db, me, load.catalogue, get_screen(db, me, key)).reading
+    for action in reading["actions"]:
+        if action["urgency"] == step["urgency"]:
+            step_id = made_id("step", key, number, action["code"], action["side"])
+            taken = Arranging(step_id, action["code"], action["side"], step["does"], on, until, **words)
+            arrange(db, me, load.catalogue, key, taken)

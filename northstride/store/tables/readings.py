@@ -148,7 +148,7 @@ class Arrangement(Base):
     undoes: Mapped[UUID | None]
     user_id: Mapped[UUID]
     by_name: Mapped[str]
-    at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    at: Mapped[dt.datetime] = mapped_column(server_default=text("clock_timestamp()"))
     __table_args__ = (
         PrimaryKeyConstraint("clinic_id", "id"),
         in_clinic("screens", "screen_id"),

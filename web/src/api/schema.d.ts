@@ -338,6 +338,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screens/{screen_id}/evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Evidence
+         * @description How much each sign says, and where a starting probability could move by the one that counts.
+         */
+        get: operations["read_evidence"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screens/{screen_id}/preview": {
         parameters: {
             query?: never;
@@ -483,6 +503,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screens/{screen_id}/arrangements/{arrangement_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo */
+        post: operations["undo_arrangement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screens/{screen_id}/record": {
         parameters: {
             query?: never;
@@ -563,6 +600,10 @@ export interface components {
             to: string | null;
             /** Because */
             because: string[];
+            /** Says */
+            says: string | null;
+            /** Tests */
+            tests: string[] | null;
         };
         /** AdviceOut */
         AdviceOut: {
@@ -678,7 +719,10 @@ export interface components {
             /** Moving */
             moving: string;
         };
-        /** ArrangeInput */
+        /**
+         * ArrangeInput
+         * @description `on` is the day it is arranged for, or the first of the days of a second look, `until` the last.
+         */
         ArrangeInput: {
             /**
              * Id
@@ -690,31 +734,69 @@ export interface components {
             /** Side */
             side?: ("left" | "right") | null;
             /**
-             * On
-             * Format: date
+             * Does
+             * @default arranged
+             * @enum {string}
              */
-            on: string;
+            does?: "arranged" | "again" | "closed" | "left";
+            /** On */
+            on?: string | null;
+            /** Until */
+            until?: string | null;
+            /** At Time */
+            at_time?: string | null;
+            /**
+             * Whom
+             * @default
+             */
+            whom?: string;
             /**
              * Note
              * @default
              */
             note?: string;
         };
-        /** ArrangementOut */
+        /**
+         * ArrangedStep
+         * @description A step of what was done about an action. `on` is its day, or the first day of a second look.
+         */
+        ArrangedStep: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** On */
+            on: string | null;
+            /** Until */
+            until: string | null;
+            /** At Time */
+            at_time: string | null;
+            /** Whom */
+            whom: string;
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * ArrangementOut
+         * @description How it stands with an action: of each step the newest that nobody took back.
+         */
         ArrangementOut: {
             /** Action */
             action: string;
             /** Side */
             side: ("left" | "right") | null;
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Note */
-            note: string;
-            /** By */
-            by: string;
+            arranged: components["schemas"]["ArrangedStep"] | null;
+            again: components["schemas"]["ArrangedStep"] | null;
+            closed: components["schemas"]["ArrangedStep"] | null;
+            left: components["schemas"]["ArrangedStep"] | null;
         };
         /** AskOut */
         AskOut: {
@@ -1289,6 +1371,15 @@ export interface components {
             source: string;
             /** Percent */
             percent: ("threshold" | "both") | null;
+        };
+        /** EvidenceOut */
+        EvidenceOut: {
+            /** Record */
+            record: string;
+            /** Label */
+            label: string;
+            /** Signs */
+            signs: components["schemas"]["SignOut"][];
         };
         /**
          * FactOut
@@ -1896,6 +1987,25 @@ export interface components {
             /** Faults */
             faults: components["schemas"]["FaultOut"][];
         };
+        /** ProbabilityOut */
+        ProbabilityOut: {
+            /** Start */
+            start: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * RangeOut
+         * @description Least and most favourable. `most` is null where a study leaves it without a bound.
+         */
+        RangeOut: {
+            /** Least */
+            least: number | null;
+            /** Most */
+            most: number | null;
+        };
         /**
          * ReadingOut
          * @description `rules` is the readable edition, `fingerprint` tells two editions of one name apart.
@@ -2420,6 +2530,42 @@ export interface components {
             /** Password */
             password: string;
         };
+        /** SignOut */
+        SignOut: {
+            /** Code */
+            code: string;
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Sign */
+            sign: string;
+            /** Test */
+            test: string;
+            /** At */
+            at: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "positive" | "negative";
+            ratio: components["schemas"]["RangeOut"] | null;
+            /**
+             * Least
+             * @enum {string}
+             */
+            least: "a lot" | "some" | "a little" | "hardly" | "no use shown";
+            /**
+             * Most
+             * @enum {string}
+             */
+            most: "a lot" | "some" | "a little" | "hardly" | "no use shown";
+            /** Family */
+            family: string;
+            /** Counts */
+            counts: boolean;
+            /** Source */
+            source: string;
+            probability: components["schemas"]["ProbabilityOut"] | null;
+        };
         /** SignatureOut */
         SignatureOut: {
             /** Number */
@@ -2855,6 +3001,17 @@ export interface components {
              * @default []
              */
             kinds: (("sudden" | "gradual") | "open")[];
+        };
+        /**
+         * UndoInput
+         * @description `id` names the undoing.
+         */
+        UndoInput: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
         };
         /** UnexaminedOut */
         UnexaminedOut: {
@@ -3879,6 +4036,39 @@ export interface operations {
             };
         };
     };
+    read_evidence: {
+        parameters: {
+            query?: {
+                start?: number | null;
+            };
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EvidenceOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     preview_reading: {
         parameters: {
             query?: never;
@@ -4122,6 +4312,40 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ArrangeInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undo_arrangement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: string;
+                arrangement_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoInput"];
             };
         };
         responses: {

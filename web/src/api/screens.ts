@@ -55,6 +55,15 @@ export const routeQuery = (id: string) =>
     queryFn: () => take(client.GET("/api/screens/{screen_id}/route", atScreen(id))),
   });
 
+/** `undo` names the undoing. */
+export const undoArrangement = (screen: string, step: string, undo: string) =>
+  take(
+    client.POST("/api/screens/{screen_id}/arrangements/{arrangement_id}/undo", {
+      params: { path: { screen_id: screen, arrangement_id: step } },
+      body: { id: undo },
+    }),
+  );
+
 export const arrangeAction = (screen: string, body: Schema["ArrangeInput"]) =>
   take(client.POST("/api/screens/{screen_id}/arrangements", { ...atScreen(screen), body }));
 

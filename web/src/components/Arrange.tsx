@@ -1,64 +1,49 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { arrangeAction, type Reading, type Screen } from "../api/screens";
-import { arrangementOf } from "../state/urgent";
-import { dayWords } from "../state/wording";
-import { FormField, useServerForm } from "./form";
-import { ProblemNote } from "./ProblemNote";
-import { isLicensed, useSession, useToday } from "./session";
+import type { ActionOf } from "../state/arranging";
+import { ArrangeDialog } from "./ArrangeDialog";
+import { isLicensed, useSession } from "./session";
 
-interface Props {
-  screen: Screen;
-  action: Reading["actions"][number];
+export interface ArrangeProps {
+  screen: string;
+  action: ActionOf;
+  /** What it is, in words. */
+  name: string;
   onChanged: () => void;
+  variant?: "quiet" | "urgent";
 }
 
-/** Who saw to an action, and when. */
-export default function Arrange(props: Props) {
+// What a hand would do about it, by how urgent it is.
+const ASKS: Record<string, string> = {
+  emergency: "Arranged by, when…",
+  same_day: "Arranged by, when…",
+  refer: "Arrange…",
+  recheck: "Book…",
+  train: "Set a date…",
+};
+
+/** Opens what can be done about an action. Only licensed people do it; others see that it is open. */
+export default function Arrange({ variant = "quiet", ...props }: ArrangeProps) {
   const session = useSession();
   const [open, setOpen] = useState(false);
-  const done = arrangementOf(props.screen, props.action);
-  if (done) {
-    return (
-      <span>
-        Arranged by {done.by} for {dayWords(done.on)}
-        {done.note ? `: ${done.note}` : ""}
-      </span>
-    );
+  if (!isLicensed(session)) {
+    return variant === "urgent" ? <span>Not arranged yet. Tell a practitioner.</span> : null;
   }
-  if (!isLicensed(session)) return <span>Not arranged yet.</span>;
-  if (!open) {
-    return (
-      <Button variant="quiet" size="sm" onClick={() => setOpen(true)}>
-        Arrange
-      </Button>
-    );
-  }
-  return <ArrangeForm {...props} onClose={() => setOpen(false)} />;
-}
-
-function ArrangeForm({ screen, action, onChanged, onClose }: Props & { onClose: () => void }) {
-  const today = useToday();
-  const { form, fields, submit, busy, error } = useServerForm({
-    defaults: { id: crypto.randomUUID() as string, on: today, note: "" },
-    send: (values) =>
-      arrangeAction(screen.record.id, { ...values, action: action.code, side: action.side }),
-    onDone: () => {
-      onClose();
-      onChanged();
-    },
-  });
   return (
-    <form onSubmit={submit}>
-      <FormField form={form} name="on" label="For which day" type="date" />
-      <FormField form={form} name="note" label="How" autoFocus />
-      <ProblemNote error={error} known={fields} />
-      <Button type="submit" disabled={busy}>
-        Keep
-      </Button>{" "}
-      <Button variant="quiet" onClick={onClose}>
-        Cancel
+    <>
+      <Button variant={variant} onClick={() => setOpen(true)}>
+        {ASKS[props.action.urgency] ?? "Arrange…"}
       </Button>
-    </form>
+      {open ? (
+        <ArrangeDialog
+          {...props}
+          onClose={() => setOpen(false)}
+          onChanged={() => {
+            setOpen(false);
+            props.onChanged();
+          }}
+        />
+      ) : null}
+    </>
   );
 }

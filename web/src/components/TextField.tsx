@@ -9,7 +9,7 @@ import Form from "react-bootstrap/Form";
 
 export interface FieldProps {
   label: string;
-  type?: "text" | "password" | "date" | "search";
+  type?: "text" | "password" | "date" | "time" | "search";
   hint?: string;
   autoComplete?: string;
   autoFocus?: boolean;

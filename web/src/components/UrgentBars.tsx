@@ -1,10 +1,15 @@
 import type { Catalogue } from "../api/catalogue";
+import type { Side } from "../api/client";
 import type { Reading, Screen } from "../api/screens";
+import { type Standing, standingOf, stepWords } from "../state/arranging";
 import { unarranged } from "../state/urgent";
 import { actionWords, questionWords, toDo, urgencyName } from "../state/wording";
+import type { ArrangeProps } from "./Arrange";
+import { Octagon } from "./Octagon";
 import { part } from "./part";
+import { HalfDisc } from "./SideMark";
 
-const { Place: Arrange } = part(
+const { Place: Arrange } = part<ArrangeProps>(
   () => import("./Arrange"),
   () => null,
 );
@@ -28,15 +33,39 @@ export function UrgentBars({ reading, screen, catalogue, onChanged }: Props) {
             {urgencyName(action.urgency)}
             {urgent.length > 1 ? ` ${place + 1} of ${urgent.length}` : ""}
           </strong>
+          {action.side ? <BarSide side={action.side} /> : null}
           <span className="flex-fill">
             {toDo(action.urgency)} {actionWords(action, catalogue)}
-            {action.side ? `, ${action.side}` : ""}
+            <Left standing={standingOf(screen, action)} />
           </span>
-          <Arrange screen={screen} action={action} onChanged={onChanged} />
+          <Arrange
+            screen={screen.record.id}
+            action={action}
+            name={actionWords(action, catalogue)}
+            onChanged={onChanged}
+            variant="urgent"
+          />
         </div>
       ))}
     </>
   );
+}
+
+/** The side in the bar's own colour: word and half disc. */
+export function BarSide({ side }: { side: Side }) {
+  return (
+    <span className="bar-side">
+      {side === "left" ? <HalfDisc side={side} size={16} /> : null}
+      {side}
+      {side === "right" ? <HalfDisc side={side} size={16} /> : null}
+    </span>
+  );
+}
+
+/** Why it is not arranged, where somebody signed without. */
+function Left({ standing }: { standing: Standing | undefined }) {
+  if (!standing?.left) return null;
+  return <> {stepWords("left", standing.left)}</>;
 }
 
 /** Danger that was told and is not read yet: the server is away, and it must not be lost from sight. */
@@ -56,14 +85,5 @@ export function UnreadDanger({
         protocol comes first.
       </span>
     </div>
-  );
-}
-
-/** A shape no side uses. */
-function Octagon() {
-  return (
-    <svg width="26" height="26" viewBox="0 0 26 26" aria-hidden="true" focusable="false">
-      <path d="M8 1 H18 L25 8 V18 L18 25 H8 L1 18 V8 Z" fill="currentColor" />
-    </svg>
   );
 }

@@ -27,6 +27,8 @@ def upgrade() -> None:
     op.add_column("arrangements", sa.Column("at_time", sa.Text))
     op.add_column("arrangements", sa.Column("whom", sa.Text, nullable=False, server_default=""))
     op.add_column("arrangements", sa.Column("undoes", sa.Uuid))
+    # Steps of one transaction have an order too.
+    op.alter_column("arrangements", "at", server_default=sa.text("clock_timestamp()"))
     op.alter_column("arrangements", "on", nullable=True)
     op.create_check_constraint("ck_arrangements_does", "arrangements", DOES)
     op.create_check_constraint("ck_arrangements_has_its_day", "arrangements", DATED)

@@ -1,50 +1,59 @@
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
+import { Link } from "react-router";
+import type { Catalogue } from "../../api/catalogue";
 import type { Identity, Reading, Screen } from "../../api/screens";
+import { Octagon } from "../../components/Octagon";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
+import { stepTo } from "../../state/addresses";
+import { coverageWords, openItems } from "../../state/before_signing";
 import { allSaved, type Unsaved } from "../../state/saving";
+import { actionWords } from "../../state/wording";
 import { exportRecord } from "./queries";
+import styles from "./reading.module.css";
 import { SignDialog } from "./SignDialog";
 
 interface Props {
   screen: Screen;
+  catalogue: Catalogue;
   shown: { reading: Reading; identity: Identity | null };
   unsaved: Unsaved;
-  /** A signed version that is looked at by itself. */
+  /** A version is shown by itself: nothing can be signed there. */
   version: number | null;
   onChanged: () => void;
 }
 
-export function ReadingFooter({ screen, shown, unsaved, version, onChanged }: Props) {
+/** What still stands open before signing, each with the way there. */
+export function ReadingFooter({ screen, catalogue, shown, unsaved, version, onChanged }: Props) {
   const session = useSession();
   const [signing, setSigning] = useState(false);
-  const download = useMutation({
-    mutationFn: () => exportRecord(screen.record.id),
-    onSuccess: (file) => saveFile(file as unknown as Blob, fileName(screen)),
-  });
   const { reading, identity } = shown;
+  const id = screen.record.id;
   const licensed = isLicensed(session);
-  const ready = allSaved(unsaved) && reading.coverage.open.length === 0;
+  const download = useMutation({
+    mutationFn: () => exportRecord(id),
+    onSuccess: (file) => saveFile(file, fileName(screen)),
+  });
+  const signable = licensed && screen.state === "open" && version === null && identity !== null;
   return (
     <footer className="bench-footer reading-footer">
-      <span className="flex-fill muted">{says(screen, reading, unsaved, licensed)}</span>
+      <BeforeSigning {...{ screen, catalogue, reading, unsaved, licensed }} />
       <ProblemNote error={download.error} />
       {licensed ? (
         <Button variant="quiet" disabled={download.isPending} onClick={() => download.mutate()}>
           Download the screen
         </Button>
       ) : null}
-      {licensed && screen.state === "open" && version === null && identity ? (
-        <Button disabled={!ready} onClick={() => setSigning(true)}>
+      {signable ? (
+        <Button disabled={!allSaved(unsaved)} onClick={() => setSigning(true)}>
           Sign
         </Button>
       ) : null}
       {signing && identity ? (
         <SignDialog
-          screen={screen}
-          identity={identity}
+          {...{ screen, catalogue, reading, identity }}
           onClose={() => setSigning(false)}
           onSigned={() => {
             setSigning(false);
@@ -57,15 +66,49 @@ export function ReadingFooter({ screen, shown, unsaved, version, onChanged }: Pr
   );
 }
 
-function says(screen: Screen, reading: Reading, unsaved: Unsaved, licensed: boolean): string {
-  if (screen.state === "signed") return "Signed and frozen. Later changes are kept as amendments.";
-  if (!allSaved(unsaved)) return "Not everything of this device is saved yet. Sign when it is.";
-  if (!licensed) return "A practitioner or owner signs.";
-  if (reading.coverage.open.length > 0) {
-    return "A planned test is neither done nor declined with a reason. Sign when it is.";
-  }
-  return "Signing freezes the values and this reading. Later changes are kept as amendments.";
+interface BeforeProps extends Pick<Props, "screen" | "catalogue" | "unsaved"> {
+  reading: Reading;
+  licensed: boolean;
 }
+
+function BeforeSigning({ screen, catalogue, reading, unsaved, licensed }: BeforeProps) {
+  if (screen.state === "signed") {
+    return <Line>Signed and frozen. Later changes are kept as amendments.</Line>;
+  }
+  const { actions, tests, questions } = openItems(reading, screen);
+  const id = screen.record.id;
+  const nothing = actions.length + tests.length + questions === 0;
+  return (
+    <Line>
+      <strong>Before signing</strong>
+      {actions.map((action) => (
+        <span key={`${action.code} ${action.side}`} className={styles["urgent-word"]}>
+          <Octagon size={18} /> {actionWords(action, catalogue)} not arranged
+        </span>
+      ))}
+      {tests.length > 0 ? (
+        <Link to={stepTo(id, "bench", tests[0] ?? null)}>
+          {tests.length} {tests.length === 1 ? "stop" : "stops"} open
+        </Link>
+      ) : null}
+      {questions > 0 ? (
+        <Link to={stepTo(id, "story")}>
+          {questions} {questions === 1 ? "question" : "questions"} open
+        </Link>
+      ) : null}
+      {nothing ? <span>nothing is open.</span> : null}
+      <span className="muted">{coverageWords(reading.coverage)}</span>
+      {allSaved(unsaved) ? null : (
+        <span className="muted">Not everything of this device is saved yet. Sign when it is.</span>
+      )}
+      {licensed ? null : <span className="muted">A practitioner or owner signs.</span>}
+    </Line>
+  );
+}
+
+const Line = ({ children }: { children: ReactNode }) => (
+  <div className={styles.before}>{children}</div>
+);
 
 const fileName = (screen: Screen): string =>
   `north-stride-${screen.athlete.ref}-${screen.record.date}.json`;

@@ -3,25 +3,25 @@ import { useParams } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
 import { screenQuery } from "../../api/screens";
 import { Away } from "../../components/Away";
-import { OpenQuestions } from "../../components/OpenQuestions";
 import { ProblemNote } from "../../components/ProblemNote";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
 import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
 import { UrgentBars } from "../../components/UrgentBars";
 import { allSaved } from "../../state/saving";
-import { ChangeList } from "./ChangeList";
-import { DifferenceList } from "./DifferenceList";
-import { FlagLanes } from "./FlagLanes";
+import { LateAnswers } from "./LateAnswers";
+import { Ledger } from "./Ledger";
+import { LedgerHead } from "./LedgerHead";
+import { MoveScreen } from "./MoveScreen";
 import { readingQuery, signatureQuery } from "./queries";
 import { ReadingAge } from "./ReadingAge";
 import { ReadingFooter } from "./ReadingFooter";
-import { ReadingSide } from "./ReadingSide";
 import styles from "./reading.module.css";
 import { SignedVersion } from "./SignedVersion";
 import { TodaysRules } from "./TodaysRules";
+import { Versions } from "./Versions";
 
-/** Judge: flags in their lanes with reasons and what speaks against; sign. Signed ones one by one. */
+/** Judge: what stands on each side, with reasons and what speaks against; sign. Signed ones one by one. */
 export default function ReadingPlace() {
   const { screen: id = "", signature } = useParams();
   const version = signature === undefined ? null : Number(signature);
@@ -61,7 +61,7 @@ export default function ReadingPlace() {
       urgent={version === null ? <UrgentBars {...parts} /> : null}
     >
       <div className={styles.reading}>
-        <section className={styles["reading-middle"]} aria-label="Reading">
+        <section className={styles.ledger} aria-label="Reading">
           <h1 className="only-read-aloud">Reading of {opened.athlete.name}</h1>
           {signed.data ? <SignedVersion signed={signed.data} catalogue={known} /> : null}
           {version === null ? (
@@ -70,17 +70,24 @@ export default function ReadingPlace() {
               behind={opened.state === "open" && !allSaved(unsaved)}
             />
           ) : null}
+          <LedgerHead {...parts} frozen={version !== null} />
+          <Ledger {...parts} made={signed.data?.differences ?? []} />
           {number === null ? null : (
             <TodaysRules screen={id} number={number} signed={found} catalogue={known} />
           )}
-          <OpenQuestions reading={found} catalogue={known} />
-          <FlagLanes {...parts} />
-          <DifferenceList reading={found} catalogue={known} />
-          <ChangeList reading={found} catalogue={known} />
+          <div className={styles.records}>
+            <LateAnswers screen={opened} catalogue={known} onChanged={refresh} />
+            <Versions screen={opened} />
+            <MoveScreen screen={opened} onMoved={refresh} />
+            <p className="caution">
+              Findings for a licensed practitioner to weigh. Not a diagnosis; local protocols come
+              first. Read by rules {found.rules}.
+            </p>
+          </div>
         </section>
-        <ReadingSide {...parts} />
         <ReadingFooter
           screen={opened}
+          catalogue={known}
           shown={{ reading: found, identity: reading.data.identity }}
           unsaved={unsaved}
           version={version}

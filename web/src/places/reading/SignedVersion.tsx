@@ -3,15 +3,14 @@ import type { Catalogue } from "../../api/catalogue";
 import type { Signed } from "../../api/screens";
 import { SideMark } from "../../components/SideMark";
 import { stepTo } from "../../state/addresses";
-import { actionWords, dayWords, flagName, urgencyName } from "../../state/wording";
+import { actionWords, dayWords, flagName } from "../../state/wording";
+import { CAUSES, type MadeDifference, stateWords } from "./Made";
 import styles from "./reading.module.css";
 
 interface Props {
   signed: Signed;
   catalogue: Catalogue;
 }
-
-const CAUSES = { answers: "by what was recorded", rules: "by newer rules" } as const;
 
 /** One signed version by itself: who, why, and what it changed. */
 export function SignedVersion({ signed, catalogue }: Props) {
@@ -32,7 +31,10 @@ export function SignedVersion({ signed, catalogue }: Props) {
 }
 
 /** Flags and actions that came, went or changed, and what did it. */
-export function MadeDifferences(props: { differences: Difference[]; catalogue: Catalogue }) {
+export function MadeDifferences(props: {
+  differences: readonly MadeDifference[];
+  catalogue: Catalogue;
+}) {
   return props.differences.map((item) => (
     <p key={`${item.what} ${item.code} ${item.side} ${item.cause}`} className="mb-1">
       {item.side ? <SideMark side={item.side} /> : null} {nameOf(props.catalogue, item)}:{" "}
@@ -41,9 +43,7 @@ export function MadeDifferences(props: { differences: Difference[]; catalogue: C
   ));
 }
 
-type Difference = NonNullable<Signed["differences"]>[number];
-
-function nameOf(catalogue: Catalogue, { what, code, before, after }: Difference): string {
+function nameOf(catalogue: Catalogue, { what, code, before, after }: MadeDifference): string {
   if (what === "flags") return flagName(catalogue, code);
   const urgency = before?.urgency ?? after?.urgency ?? "";
   return `Action, ${actionWords({ code, urgency }, catalogue)}`;
@@ -52,10 +52,8 @@ function nameOf(catalogue: Catalogue, { what, code, before, after }: Difference)
 /** Strength first, then what it asks for; a flag or action that is not there says so. */
 function said(state: Record<string, string> | null): string {
   if (!state) return "none";
-  const { strength, urgency, from, to } = state;
+  const { from, to } = state;
   const days =
     from && to ? `${dayWords(from)} to ${dayWords(to)}` : to ? `by ${dayWords(to)}` : null;
-  return [strength, urgency ? urgencyName(urgency).toLowerCase() : null, days]
-    .filter(Boolean)
-    .join(", ");
+  return [stateWords(state), days].filter(Boolean).join(", ");
 }

@@ -22,7 +22,7 @@ export function TodaysRules(props: Props) {
     <section className={styles["signed-version"]} aria-label="Today's rules">
       <button
         type="button"
-        className={styles["text-button"]}
+        className="text-button"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >

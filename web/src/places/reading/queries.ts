@@ -9,6 +9,18 @@ export const readingQuery = (id: string) =>
     queryFn: () => take(client.GET("/api/screens/{screen_id}/reading", atScreen(id))),
   });
 
+/** How much each sign says. It follows the answers: asked anew for each revision. */
+export const evidenceQuery = (screen: string, revision: number, start: number | null) =>
+  queryOptions({
+    queryKey: ["evidence", screen, revision, start],
+    queryFn: () =>
+      take(
+        client.GET("/api/screens/{screen_id}/evidence", {
+          params: { path: { screen_id: screen }, query: start === null ? {} : { start } },
+        }),
+      ),
+  });
+
 export const signatureQuery = (screen: string, number: number) =>
   queryOptions({
     queryKey: ["signature", screen, number],

@@ -1,0 +1,38 @@
+import { useMutation } from "@tanstack/react-query";
+import { undoArrangement } from "../api/screens";
+import { newestStep, type Standing, stepWords } from "../state/arranging";
+import { ProblemNote } from "./ProblemNote";
+import { isLicensed, useSession } from "./session";
+
+interface Props {
+  screen: string;
+  standing: Standing | undefined;
+  onChanged: () => void;
+}
+
+/** How it stands with an action, in words; who did it can be taken back, and stays in the record. */
+export function Arranged({ screen, standing, onChanged }: Props) {
+  const session = useSession();
+  const newest = newestStep(standing);
+  const undo = useMutation({
+    mutationFn: (step: string) => undoArrangement(screen, step, crypto.randomUUID()),
+    onSuccess: onChanged,
+  });
+  if (!newest) return null;
+  return (
+    <span className="arranged">
+      {stepWords(newest.does, newest.step)}{" "}
+      {isLicensed(session) ? (
+        <button
+          type="button"
+          className="text-button"
+          disabled={undo.isPending}
+          onClick={() => undo.mutate(newest.step.id)}
+        >
+          undo
+        </button>
+      ) : null}
+      <ProblemNote error={undo.error} />
+    </span>
+  );
+}

@@ -1,0 +1,100 @@
+import { Link } from "react-router";
+import type { Side } from "../../api/client";
+import { classes } from "../../components/classes";
+import { stepTo } from "../../state/addresses";
+import { notExaminedWhy, questionWords } from "../../state/wording";
+import type { LedgerProps } from "./FlagRow";
+import styles from "./reading.module.css";
+
+/** Silence is not health: what nothing speaks about stands in its lane by name, with the way there. */
+export function NotExaminedRow(props: LedgerProps) {
+  const { reading, screen } = props;
+  const missing = reading.coverage.unexamined;
+  const next = screen.state === "open" ? reading.next[0] : undefined;
+  if (missing && missing.length === 0 && !next && (reading.ask ?? []).length === 0) return null;
+  return (
+    <section className={classes("lanes", styles.open)} aria-label="Not examined">
+      {(["left", "right"] as const).map((side) => (
+        <div key={side} className={classes(`lane-${side}`, styles["open-lane"])}>
+          <div>
+            <h3>Not examined</h3>
+            {missing ? <Missing {...props} side={side} /> : <span>not kept back then</span>}
+          </div>
+          {next && (next.side === side || (next.side === null && side === "right")) ? (
+            <NextTest {...props} />
+          ) : null}
+        </div>
+      ))}
+      <div className="spine">
+        <Questions {...props} />
+        {missing ? <Missing {...props} side={null} /> : null}
+      </div>
+    </section>
+  );
+}
+
+function Missing({ reading, screen, catalogue, side }: LedgerProps & { side: Side | null }) {
+  const here = (reading.coverage.unexamined ?? []).filter((item) => item.side === side);
+  if (here.length === 0 && side) return <span className="muted">nothing else called for</span>;
+  return here.map((item) => {
+    const [first] = item.tests;
+    const name = catalogue.tests.find((test) => test.code === first)?.name;
+    return (
+      <div key={item.structure}>
+        {item.name} <span className="muted">{notExaminedWhy(item.why)}</span>
+        {first && name && screen.state === "open" && item.why === "not_recorded" ? (
+          <>
+            : <Link to={stepTo(screen.record.id, "bench", first)}>{name}</Link>
+          </>
+        ) : null}
+      </div>
+    );
+  });
+}
+
+/** The next most useful test: one tap from here. */
+function NextTest({ reading, screen, catalogue }: LedgerProps) {
+  const [next, ...others] = reading.next;
+  if (!next) return null;
+  const name = (code: string) => catalogue.tests.find((test) => test.code === code)?.name ?? code;
+  return (
+    <div className={styles.next}>
+      <Link className="btn btn-primary" to={stepTo(screen.record.id, "bench", next.test)}>
+        Next: {name(next.test)}
+      </Link>
+      <span>{next.why}</span>
+      {others.length > 0 ? (
+        <details>
+          <summary>{others.length} more that would help</summary>
+          {others.map((item) => (
+            <div key={`${item.test} ${item.side}`}>
+              <Link to={stepTo(screen.record.id, "bench", item.test)}>{name(item.test)}</Link>
+              {item.side ? `, ${item.side}` : ""}: {item.why}
+            </div>
+          ))}
+        </details>
+      ) : null}
+    </div>
+  );
+}
+
+/** What nobody asked and a rule needs: urgent ones first, each with what hangs on it. */
+function Questions({ reading, screen, catalogue }: LedgerProps) {
+  const asked = reading.ask ?? [];
+  if (asked.length === 0) return null;
+  return (
+    <section aria-label="Still to ask">
+      <h3>{asked.length === 1 ? "Open question" : `${asked.length} open questions`}</h3>
+      {asked.map((item) => (
+        <p key={item.item} className={item.urgent ? styles["urgent-question"] : "mb-1"}>
+          <strong>{questionWords(catalogue, item.item)}</strong> {item.why}
+        </p>
+      ))}
+      {screen.state === "open" ? (
+        <Link className="btn btn-quiet" to={stepTo(screen.record.id, "story")}>
+          Ask
+        </Link>
+      ) : null}
+    </section>
+  );
+}
