@@ -42,7 +42,8 @@ def contents(url: str) -> dict[str, Any]:
         "squads": "SELECT squad_id, count(*) FROM squad_members GROUP BY 1 ORDER BY 1",
         "screens": "SELECT date, purpose, signed_at IS NULL AS open FROM screens ORDER BY id",
         "flags": "SELECT screen_id, code, side, strength FROM reading_flags ORDER BY 1, 2, 3",
-        "actions": 'SELECT screen_id, code, side, urgency, start, "end" FROM reading_actions ORDER BY 1, 2, 3',
+        "actions": 'SELECT screen_id, code, side, urgency, start, "end" FROM reading_actions'
+        " ORDER BY screen_id, code, side",
         "steps": 'SELECT screen_id, action, does, "on", until FROM arrangements ORDER BY id',
         "faults": "SELECT fault FROM readings WHERE fault IS NOT NULL",
     }
@@ -65,6 +66,7 @@ def without_days(found: dict[str, Any]) -> Any:
 
 
 class Demo(unittest.TestCase):
+    url: str
     found: dict[str, Any]
 
     @classmethod

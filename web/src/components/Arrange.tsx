@@ -15,9 +15,6 @@ export interface ArrangeProps {
 
 // What a hand would do about it, by how urgent it is.
 const ASKS: Record<string, string> = {
-  emergency: "Arranged by, when…",
-  same_day: "Arranged by, when…",
-  refer: "Arrange…",
   recheck: "Book…",
   train: "Set a date…",
 };

@@ -6,6 +6,7 @@ import type { Difference, Flag, Reading, Screen } from "../api/screens";
 import { fieldsOf, type Json, keyMeasures, type Lane, placeOf } from "./fields";
 import { kindOf } from "./kinds";
 import { shownNumber } from "./parse";
+import { listed, pressingWords } from "./pressing";
 
 export const SIDES: readonly Side[] = ["left", "right"];
 
@@ -167,15 +168,26 @@ const finite = (value: number | null): number | null =>
 
 /** What was recorded of a test on a side, in a few words; null where nothing was. */
 export function recordedWords(test: Test, own: Recorded, how: "mean" | "median"): string | null {
+  const pressed = new Set(test.measures.flatMap((measure) => measure.map?.pressed ?? []));
   const said = test.measures.flatMap((measure) => {
     const value = own.values.get(measure.code);
-    if (value === undefined || measure.code === test.key) return [];
+    if (value === undefined || measure.code === test.key || pressed.has(measure.code)) return [];
+    if (measure.map?.pressed)
+      return [pointsWords(measure, value, own.values.get(measure.map.pressed))];
     return [`${measure.label.toLowerCase()} ${kindOf(measure).said(value, measure, how)}`];
   });
   return said.length > 0 ? said.slice(0, MOST_SAID).join(" · ") : null;
 }
 
 const MOST_SAID = 3;
+
+/** How many points were pressed, and which hurt. */
+function pointsWords(measure: Measure, tender: Json, pressed: Json): string {
+  const label = (code: string) =>
+    measure.choices.find((choice) => choice.code === code)?.label ?? code;
+  const all = measure.choices.map((choice) => choice.code);
+  return pressingWords({ tender: listed(tender), pressed: listed(pressed) }, all, label);
+}
 
 /** Differences that no row above shows: the real ones, and those within error. */
 export function otherDifferences(reading: Reading, rows: readonly LedgerRow[]) {

@@ -9,7 +9,7 @@ import { TextField } from "../../components/TextField";
 import { stepTo } from "../../state/addresses";
 import { entryAt } from "../../state/ledger";
 import { movedWords, rungsOf, type Sign, saysWords } from "../../state/says";
-import { flagName } from "../../state/wording";
+import { capital, flagName } from "../../state/wording";
 import type { LedgerProps } from "./FlagRow";
 import { evidenceQuery } from "./queries";
 import styles from "./reading.module.css";
@@ -54,8 +54,8 @@ function Evidence(props: LedgerProps) {
           onChange={(event) => setTyped(event.target.value)}
         />
         <p className="muted">
-          {label} Rungs up: what a positive adds; down: what a negative takes away; broken: by
-          study. Signs of one structure count once and are never multiplied.
+          {capital(label)}. Rungs up: what a positive adds; down: what a negative takes away;
+          broken: by study. Signs of one structure count once and are never multiplied.
         </p>
       </div>
       {signs.length === 0 ? <p>Nothing recorded has a published figure.</p> : null}

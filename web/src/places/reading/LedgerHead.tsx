@@ -35,9 +35,9 @@ export function LedgerHead(props: Props) {
       ))}
       <div className="spine">
         <Actions {...props} side={null} />
-        {reading.actions.length === 0 ? (
-          <span className="muted">nothing flagged asks for an action</span>
-        ) : null}
+        <span className="muted">
+          {reading.actions.length === 0 ? "nothing flagged asks for an action" : "also to do"}
+        </span>
       </div>
     </section>
   );
@@ -50,6 +50,10 @@ function Actions(props: Props & { side: Side | null }) {
   const shown = here.filter(
     (action) => props.frozen || !isUrgent(action) || isInHand(standingOf(screen, action)),
   );
+  if (shown.length === 0) {
+    const above = here.length > 0 ? "in red above" : "nothing to arrange";
+    return side ? <span className="muted">{above}</span> : null;
+  }
   return (
     <ul className={styles.actions}>
       {shown.map((action) => (
@@ -95,7 +99,5 @@ const isAbout = (action: Action, flag: string): boolean =>
 function roleOf(screen: Screen, side: Side): string {
   const complaint = screen.record.intake?.complaint;
   if (!complaint?.side || complaint.region === "none") return side;
-  return complaint.side === side || complaint.side === "both"
-    ? `${side}, it hurts here`
-    : `${side}, other side`;
+  return complaint.side === side || complaint.side === "both" ? "hurts here" : "other side";
 }

@@ -24,7 +24,7 @@ export function MoveScreen({ screen, onMoved }: Props) {
   if (session.role !== "owner") return null;
   return (
     <>
-      <Button variant="quiet" size="sm" onClick={() => setOpen(true)}>
+      <Button variant="quiet" onClick={() => setOpen(true)}>
         Wrong athlete: move it
       </Button>
       {open ? (

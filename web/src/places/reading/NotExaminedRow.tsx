@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { Side } from "../../api/client";
+import type { Reading } from "../../api/screens";
 import { classes } from "../../components/classes";
 import { stepTo } from "../../state/addresses";
 import { notExaminedWhy, questionWords } from "../../state/wording";
@@ -10,7 +11,7 @@ import styles from "./reading.module.css";
 export function NotExaminedRow(props: LedgerProps) {
   const { reading, screen } = props;
   const missing = reading.coverage.unexamined;
-  const next = screen.state === "open" ? reading.next[0] : undefined;
+  const next = screen.state === "open" ? nextOf(reading) : null;
   if (missing && missing.length === 0 && !next && (reading.ask ?? []).length === 0) return null;
   return (
     <section className={classes("lanes", styles.open)} aria-label="Not examined">
@@ -21,7 +22,7 @@ export function NotExaminedRow(props: LedgerProps) {
             {missing ? <Missing {...props} side={side} /> : <span>not kept back then</span>}
           </div>
           {next && (next.side === side || (next.side === null && side === "right")) ? (
-            <NextTest {...props} />
+            <NextTest {...props} next={next} />
           ) : null}
         </div>
       ))}
@@ -41,10 +42,14 @@ function Missing({ reading, screen, catalogue, side }: LedgerProps & { side: Sid
     const name = catalogue.tests.find((test) => test.code === first)?.name;
     return (
       <div key={item.structure}>
-        {item.name} <span className="muted">{notExaminedWhy(item.why)}</span>
+        {item.name}
+        {item.why === "not_recorded" ? null : (
+          <span className="muted"> {notExaminedWhy(item.why)}</span>
+        )}
         {first && name && screen.state === "open" && item.why === "not_recorded" ? (
           <>
-            : <Link to={stepTo(screen.record.id, "bench", first)}>{name}</Link>
+            {": "}
+            <Link to={stepTo(screen.record.id, "bench", first)}>{name}</Link>
           </>
         ) : null}
       </div>
@@ -52,10 +57,24 @@ function Missing({ reading, screen, catalogue, side }: LedgerProps & { side: Sid
   });
 }
 
-/** The next most useful test: one tap from here. */
-function NextTest({ reading, screen, catalogue }: LedgerProps) {
-  const [next, ...others] = reading.next;
-  if (!next) return null;
+type Next = Reading["next"][number];
+
+/** The most useful test; where nothing is flagged that a test would settle, what was planned or is called for. */
+function nextOf({ next, coverage }: Reading): Next | null {
+  const [useful] = next;
+  if (useful) return useful;
+  const [planned] = coverage.open;
+  if (planned) return { test: planned, side: null, why: "Planned, and not done yet." };
+  const missing = (coverage.unexamined ?? []).find((item) => item.why === "not_recorded");
+  const [test] = missing?.tests ?? [];
+  return missing && test
+    ? { test, side: missing.side, why: `Nothing speaks of it yet: ${missing.name}.` }
+    : null;
+}
+
+/** One tap from here to what comes next. */
+function NextTest({ reading, screen, catalogue, next }: LedgerProps & { next: Next }) {
+  const others = reading.next.slice(1);
   const name = (code: string) => catalogue.tests.find((test) => test.code === code)?.name ?? code;
   return (
     <div className={styles.next}>
@@ -80,8 +99,9 @@ function NextTest({ reading, screen, catalogue }: LedgerProps) {
 
 /** What nobody asked and a rule needs: urgent ones first, each with what hangs on it. */
 function Questions({ reading, screen, catalogue }: LedgerProps) {
-  const asked = reading.ask ?? [];
-  if (asked.length === 0) return null;
+  const asked = reading.ask;
+  if (asked === null) return <span className="muted">questions were not kept back then</span>;
+  if (asked.length === 0) return <span className="muted">no question is open</span>;
   return (
     <section aria-label="Still to ask">
       <h3>{asked.length === 1 ? "Open question" : `${asked.length} open questions`}</h3>

@@ -1,17 +1,14 @@
-import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import type { Catalogue } from "../../api/catalogue";
 import type { Identity, Reading, Screen } from "../../api/screens";
 import { Octagon } from "../../components/Octagon";
-import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
 import { stepTo } from "../../state/addresses";
 import { coverageWords, openItems } from "../../state/before_signing";
 import { allSaved, type Unsaved } from "../../state/saving";
 import { actionWords } from "../../state/wording";
-import { exportRecord } from "./queries";
 import styles from "./reading.module.css";
 import { SignDialog } from "./SignDialog";
 
@@ -30,22 +27,11 @@ export function ReadingFooter({ screen, catalogue, shown, unsaved, version, onCh
   const session = useSession();
   const [signing, setSigning] = useState(false);
   const { reading, identity } = shown;
-  const id = screen.record.id;
   const licensed = isLicensed(session);
-  const download = useMutation({
-    mutationFn: () => exportRecord(id),
-    onSuccess: (file) => saveFile(file, fileName(screen)),
-  });
   const signable = licensed && screen.state === "open" && version === null && identity !== null;
   return (
     <footer className="bench-footer reading-footer">
       <BeforeSigning {...{ screen, catalogue, reading, unsaved, licensed }} />
-      <ProblemNote error={download.error} />
-      {licensed ? (
-        <Button variant="quiet" disabled={download.isPending} onClick={() => download.mutate()}>
-          Download the screen
-        </Button>
-      ) : null}
       {signable ? (
         <Button disabled={!allSaved(unsaved)} onClick={() => setSigning(true)}>
           Sign
@@ -109,15 +95,3 @@ function BeforeSigning({ screen, catalogue, reading, unsaved, licensed }: Before
 const Line = ({ children }: { children: ReactNode }) => (
   <div className={styles.before}>{children}</div>
 );
-
-const fileName = (screen: Screen): string =>
-  `north-stride-${screen.athlete.ref}-${screen.record.date}.json`;
-
-function saveFile(file: Blob, name: string): void {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(file);
-  link.download = name;
-  link.click();
-  // The browser reads the address after this turn.
-  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
-}

@@ -9,6 +9,7 @@ import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
 import { UrgentBars } from "../../components/UrgentBars";
 import { allSaved } from "../../state/saving";
+import { Download } from "./Download";
 import { LateAnswers } from "./LateAnswers";
 import { Ledger } from "./Ledger";
 import { LedgerHead } from "./LedgerHead";
@@ -78,7 +79,10 @@ export default function ReadingPlace() {
           <div className={styles.records}>
             <LateAnswers screen={opened} catalogue={known} onChanged={refresh} />
             <Versions screen={opened} />
-            <MoveScreen screen={opened} onMoved={refresh} />
+            <div className="plates">
+              <Download screen={opened} />
+              <MoveScreen screen={opened} onMoved={refresh} />
+            </div>
             <p className="caution">
               Findings for a licensed practitioner to weigh. Not a diagnosis; local protocols come
               first. Read by rules {found.rules}.

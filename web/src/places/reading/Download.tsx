@@ -1,0 +1,36 @@
+import { useMutation } from "@tanstack/react-query";
+import Button from "react-bootstrap/Button";
+import type { Screen } from "../../api/screens";
+import { ProblemNote } from "../../components/ProblemNote";
+import { isLicensed, useSession } from "../../components/session";
+import { exportRecord } from "./queries";
+
+/** The screen as a file of the open format. */
+export function Download({ screen }: { screen: Screen }) {
+  const session = useSession();
+  const download = useMutation({
+    mutationFn: () => exportRecord(screen.record.id),
+    onSuccess: (file) => saveFile(file, fileName(screen)),
+  });
+  if (!isLicensed(session)) return null;
+  return (
+    <>
+      <Button variant="quiet" disabled={download.isPending} onClick={() => download.mutate()}>
+        Download the screen
+      </Button>
+      <ProblemNote error={download.error} />
+    </>
+  );
+}
+
+const fileName = (screen: Screen): string =>
+  `north-stride-${screen.athlete.ref}-${screen.record.date}.json`;
+
+function saveFile(file: Blob, name: string): void {
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(file);
+  link.download = name;
+  link.click();
+  // The browser reads the address after this turn.
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+}
