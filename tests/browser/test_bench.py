@@ -60,8 +60,7 @@ class Tools(BrowserCase):
     def test_not_done_with_a_reason_makes_the_screen_complete(self) -> None:
         page = self.at_bench()
         page.get_by_role("link", name="Reading").click()
-        expect(page.get_by_label("What follows")).to_contain_text("neither done nor declined")
-        expect(page.get_by_role("button", name="Sign", exact=True)).to_be_disabled()
+        expect(page.get_by_role("link", name="4 stops open")).to_be_visible()
         page.get_by_role("link", name="Bench").click()
         for name in ("Gait", "Knee to wall", "Squat", "Modified Thomas test"):
             self.open_stop(page, name)
@@ -70,7 +69,7 @@ class Tools(BrowserCase):
             self.saved(page)
         page.get_by_role("link", name="Reading").click()
         expect(page.get_by_label("Reading", exact=True)).to_contain_text("not done: too sore")
-        expect(page.get_by_role("button", name="Sign", exact=True)).to_be_enabled()
+        expect(page.get_by_text("0 of 4 done, 4 not done with a reason")).to_be_visible()
 
     def test_seen_shows_at_once_what_it_spoils(self) -> None:
         page = self.at_bench()
@@ -113,7 +112,7 @@ class Tools(BrowserCase):
         late.get_by_label("Why the signed screen is amended").fill("read the dial again")
         late.get_by_label("Your password").fill(PASSWORD)
         late.get_by_role("button", name="Amend with these").click()
-        expect(page.get_by_label("What follows")).to_contain_text("Amended: read the dial again")
+        expect(page.get_by_label("All signatures")).to_contain_text("Amended: read the dial again")
         self.assertEqual(self.values(page)["left"], {"thigh_angle": 3})
 
     def test_every_other_key_of_the_map(self) -> None:

@@ -176,7 +176,7 @@ class TouchAlone(BrowserCase):
         self.assertEqual(self.entry(page, "left")["seen"], ["lumbar_arch"])
         self.assertEqual(self.entry(page, "right")["pain"], {"present": False})
         page.get_by_role("link", name="Reading").tap()
-        expect(page.get_by_label("What follows")).to_contain_text("The low back was not flat")
+        expect(page.get_by_label("Reading", exact=True)).to_contain_text("The low back was not flat")
         page.get_by_role("button", name="Sign", exact=True).tap()
         page.get_by_label("Your password").fill(PASSWORD)
         page.get_by_role("dialog").get_by_role("button", name="Sign").tap()

@@ -31,9 +31,9 @@ class Stories(BrowserCase):
         since = page.get_by_label("Since earlier screens")
         expect(since).to_contain_text("72 mm → 120 mm")
         expect(since).to_contain_text("for the better since 2 Nov 2026")
-        side = page.get_by_label("What follows")
-        expect(side).to_contain_text("Ready to return: you decide")
-        expect(side).to_contain_text("Not tested: Side hop 90 % and painless")
+        criteria = page.get_by_label("Ready to return")
+        expect(criteria).to_contain_text("Ready to return: you decide")
+        expect(criteria).to_contain_text("Not tested: Side hop 90 % and painless")
 
     def test_an_emergency_says_what_to_do_and_names_the_flag(self) -> None:
         page = self.page()
@@ -41,13 +41,14 @@ class Stories(BrowserCase):
         self.import_story(page, "clot-day-3")
         bar = page.get_by_role("alert")
         expect(bar).to_contain_text("call the emergency number")
-        expect(bar).to_contain_text("Clot suspected, left")
+        expect(bar).to_contain_text("Clot suspected")
+        expect(bar).to_contain_text("left")
 
     def test_what_to_do_next_opens_at_the_bench_though_nobody_planned_it(self) -> None:
         page = self.page()
         self.sign_in(page)
         self.import_story(page, "lateral-sprain-day-2")
-        page.get_by_label("What follows").get_by_role("link", name="Open").first.click()
+        page.get_by_role("link", name="Next: Inversion tilt").click()
         expect(page.get_by_role("heading", name="Inversion tilt")).to_be_visible()
         expect(page.get_by_label("Route").get_by_text("Inversion tilt")).to_be_visible()
 
@@ -86,8 +87,8 @@ class Stories(BrowserCase):
         self.sign_in(page)
         story = self.ankle(onset={"kind": "gradual"}, load_change=False, red_flags=["weight_loss"])
         self.import_record(page, story)
-        expect(page.get_by_label("What follows")).to_contain_text("By 4 Dec 2026.")
-        whole = page.locator("[class*='whole-row']")
+        expect(page.get_by_label("What is to be done").locator(".spine")).to_contain_text("By 4 Dec 2026.")
+        whole = page.get_by_label("Signs of illness")
         expect(whole).to_contain_text("Signs of illness")
         expect(page.locator(".lane-left").filter(has_text="Weight loss")).to_have_count(0)
 
@@ -132,9 +133,9 @@ class Stories(BrowserCase):
         page = self.page()
         self.sign_in(page)
         self.import_story(page, "fracture-signs-same-day")
-        side = page.get_by_label("What follows")
-        expect(side).to_contain_text("Held: kept, not read")
-        expect(side).to_contain_text("A bone is not cleared")
+        held = page.get_by_label("Inversion tilt")
+        expect(held.locator(".lane-left")).to_contain_text("held A bone is not cleared")
+        expect(held.locator(".lane-right")).to_contain_text("not held")
         page.get_by_role("link", name="Bench").click()
         page.get_by_label("Route").get_by_text("Inversion tilt").click()
         held = page.get_by_role("status").filter(has_text="Held left")

@@ -107,7 +107,9 @@ function Questions({ reading, screen, catalogue }: LedgerProps) {
       <h3>{asked.length === 1 ? "Open question" : `${asked.length} open questions`}</h3>
       {asked.map((item) => (
         <p key={item.item} className={item.urgent ? styles["urgent-question"] : "mb-1"}>
-          <strong>{questionWords(catalogue, item.item)}</strong> {item.why}
+          <strong>{questionWords(catalogue, item.item)}</strong>{" "}
+          {item.urgent ? "Before anything else. " : ""}
+          {item.why}
         </p>
       ))}
       {screen.state === "open" ? (

@@ -7,7 +7,7 @@ import { dayWords } from "../../state/wording";
 export function Versions({ screen }: { screen: Screen }) {
   if (screen.signatures.length === 0) return null;
   return (
-    <section aria-label="Signed versions">
+    <section aria-label="All signatures">
       <h3>Signed</h3>
       {screen.signatures.map((signature) => (
         <p key={signature.number} className="mb-1">
