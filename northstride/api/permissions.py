@@ -16,6 +16,8 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "read_athlete": EVERYONE,
     "add_athlete": STAFF,
     "edit_athlete": STAFF,
+    "read_day": EVERYONE,
+    "count_urgent": EVERYONE,
     "list_squads": EVERYONE,
     "add_squad": STAFF,
     "edit_squad": STAFF,
@@ -52,4 +54,4 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
 OPEN_OPERATIONS = frozenset({"read_health", "read_session", "sign_in", "set_up"})
 
 # What a page asks by itself while nobody touches it: no use, so it keeps no session alive.
-UNUSED = frozenset({"read_changes"})
+UNUSED = frozenset({"read_changes", "count_urgent"})

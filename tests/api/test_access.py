@@ -107,6 +107,7 @@ class AccessCase(ApiCase):
             "athlete_id": athlete,
             "screen_id": screen,
             "squad_id": squad,
+            "arrangement_id": str(uuid4()),
             "number": "0",
             "user_id": str(person.user_id),
         }
@@ -198,6 +199,9 @@ class Roles(AccessCase):
             "read_athlete": everyone,
             "read_catalogue": everyone,
             "read_changes": everyone,
+            "read_day": everyone,
+            "count_urgent": everyone,
+            "read_evidence": everyone,
             "read_history": everyone,
             "read_reading": everyone,
             "read_route": everyone,

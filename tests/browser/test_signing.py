@@ -53,7 +53,9 @@ class Signing(BrowserCase):
         page = self.at_reading()
         expect(self.bar(page)).to_contain_text("call the emergency number")
         self.arrange(
-            page, "Arranged", **{"Who sees to it": "ambulance", "At (if known)": "10:15", "How": "with the trainer"}
+            page,
+            "Arranged",
+            **{"Who sees to it": "ambulance", "At (if known)": "10:15", "How": "with the trainer"},
         )
         expect(self.bar(page)).to_have_count(0)
         todo = page.get_by_label("What is to be done")

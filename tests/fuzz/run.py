@@ -88,6 +88,9 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         return {"shown": get(f"/screens/{of['screen_id']}/reading")["identity"], "password": PASSWORD}
 
     post(f"/screens/{signed['screen_id']}/sign", shown(signed))
+    action = {"action": "train.tightness_hip_flexors", "side": "left", "on": "2026-09-20"}
+    arranged = {"id": str(uuid4()), **action}
+    post(f"/screens/{screen['screen_id']}/arrangements", arranged)
     newest = get(f"/screens/{signed['screen_id']}")["signatures"][-1]["id"]
     amendment = {"reason": "second look", "stands_on": newest, "password": PASSWORD}
     move = {"athlete_id": other, "reason": "mixed up", "password": PASSWORD}
@@ -96,7 +99,6 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
     a_late_one = answer("left", "values.knee_angle", 80)
     file = record([thomas("left", thigh_angle=8)], id=str(uuid4()))
     field = {"test": "hip.modified_thomas", "side": "left", "field": "values.thigh_angle"}
-    action = {"action": "train.tightness_hip_flexors", "side": "left", "on": "2026-09-20"}
     return {
         "sign_in": {"body": {"login": "aino", "password": PASSWORD}},
         "add_user": {"body": {**new, **helper, "login": "helper-2"}},
@@ -130,6 +132,8 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
             "body": {"gate": "fracture_doubt", "side": "left", "reason": "radiograph clear"},
         },
         "arrange_action": {"path": screen, "body": {**new, **action}},
+        "undo_arrangement": {"path": {**screen, "arrangement_id": arranged["id"]}, "body": new},
+        "read_evidence": {"path": screen},
         "export_record": {"path": screen},
         "check_record_file": {"body": file},
         "import_record": {"body": file, "query": {"name": "Oskar Bremer"}},

@@ -109,6 +109,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["read_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/urgent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Count Urgent
+         * @description Asked from every place while it stands open: a number, nobody's record.
+         */
+        get: operations["count_urgent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/athletes": {
         parameters: {
             query?: never;
@@ -880,6 +917,16 @@ export interface components {
             /** Sport */
             sport: string | null;
         };
+        /** AthleteName */
+        AthleteName: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
         /** AthleteOut */
         AthleteOut: {
             /**
@@ -1184,6 +1231,28 @@ export interface components {
             /** At */
             at: string | null;
         };
+        /**
+         * DayOut
+         * @description `older` counts actions too far back to list; `being_read` screens that nobody can speak of yet.
+         */
+        DayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Open */
+            open: components["schemas"]["OpenScreenOut"][];
+            /** Open Total */
+            open_total: number;
+            /** Actions */
+            actions: components["schemas"]["DueActionOut"][];
+            /** Older */
+            older: number;
+            /** Being Read */
+            being_read: number;
+            unseen: components["schemas"]["UnseenOut"];
+        };
         /** DemoAccount */
         DemoAccount: {
             /** Login */
@@ -1307,6 +1376,32 @@ export interface components {
         DraftInput: {
             /** Answers */
             answers: components["schemas"]["AnswerInput"][];
+        };
+        /** DueActionOut */
+        DueActionOut: {
+            /**
+             * Screen
+             * Format: uuid
+             */
+            screen: string;
+            athlete: components["schemas"]["AthleteName"];
+            /**
+             * Found
+             * Format: date
+             */
+            found: string;
+            /**
+             * Urgency
+             * @enum {string}
+             */
+            urgency: "emergency" | "same_day" | "refer" | "recheck" | "train";
+            /** Start */
+            start: string | null;
+            /** End */
+            end: string | null;
+            /** Says */
+            says: string | null;
+            standing: components["schemas"]["ArrangementOut"];
         };
         /** EntryPain */
         EntryPain: {
@@ -1916,6 +2011,38 @@ export interface components {
             mechanism?: ("inversion" | "eversion" | "external_rotation" | "push_off" | "landing" | "direct_blow" | "overload" | "none") | null;
             /** About */
             about?: boolean | null;
+        };
+        /**
+         * OpenScreenOut
+         * @description `planned` and `done` are null while the screen is being read.
+         */
+        OpenScreenOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            athlete: components["schemas"]["AthleteName"];
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "squad_screen" | "hip_complaint" | "ankle_injury" | "foot_complaint" | "follow_up" | "return_to_sport" | "teaching";
+            /** Planned */
+            planned: number | null;
+            /** Done */
+            done: number | null;
+            /** Open */
+            open: number | null;
+            /** Last By */
+            last_by: string | null;
+            /** Last At */
+            last_at: string | null;
         };
         /** OverrideInput */
         OverrideInput: {
@@ -3029,6 +3156,21 @@ export interface components {
             /** Tests */
             tests: string[];
         };
+        /**
+         * UnseenOut
+         * @description Nobody looked at them for a season.
+         */
+        UnseenOut: {
+            /** Total */
+            total: number;
+            /** Athletes */
+            athletes: components["schemas"]["AthleteName"][];
+        };
+        /** UrgentCountOut */
+        UrgentCountOut: {
+            /** Count */
+            count: number;
+        };
         /** UserEdit */
         UserEdit: {
             /** Archived */
@@ -3446,6 +3588,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogueOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    count_urgent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UrgentCountOut"];
                 };
             };
             /** @description Refused, with the path of each fault */

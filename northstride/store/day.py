@@ -1,0 +1,166 @@
+"""What a day needs: screens left open, actions nobody has in hand, days that open and run out."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+from zoneinfo import ZoneInfo
+
+from sqlalchemy import Connection, Row, text
+
+from northstride.core.catalogue import Catalogue
+from northstride.record.edition import shipped
+from northstride.store.actor import Actor
+from northstride.store.arrangements import NOTHING, Standing, arrangements_of_all
+
+# What lies further back is counted, and shown with its athlete.
+LOOKS_BACK = dt.timedelta(days=180)
+# Who was not screened for so long is named.
+A_SEASON = dt.timedelta(days=365)
+MOST_ACTIONS = 200
+MOST_OPEN = 60
+MOST_UNSEEN = 12
+
+# Steps that nobody took back, the newest of each kind by action.
+STANDING = """
+    WITH steps AS (
+      SELECT r.screen_id, r.action, coalesce(r.side, '') AS side, r.does, r."on", r.until, r.at
+      FROM arrangements r
+      WHERE r.clinic_id = :clinic AND r.does IN ('arranged', 'again', 'closed') AND NOT EXISTS (
+        SELECT 1 FROM arrangements u WHERE u.clinic_id = r.clinic_id AND u.undoes = r.id)
+    ), newest AS (
+      SELECT DISTINCT ON (screen_id, action, side) screen_id, action, side, does FROM steps
+      ORDER BY screen_id, action, side, at DESC
+    ), again AS (
+      SELECT DISTINCT ON (screen_id, action, side) screen_id, action, side, "on" FROM steps
+      WHERE does = 'again' ORDER BY screen_id, action, side, at DESC
+    ), arranged AS (
+      SELECT DISTINCT screen_id, action, side FROM steps WHERE does = 'arranged'
+    )
+"""
+OF_ACTION = "{0}.screen_id = a.screen_id AND {0}.action = a.code AND {0}.side = coalesce(a.side, '')"
+# A second look has been had: what the action rests on was done again on that side, in its days or after.
+LOOKED_AGAIN = """
+    (a.urgency = 'recheck' OR again.screen_id IS NOT NULL) AND a.urgency NOT IN ('emergency', 'same_day')
+    AND EXISTS (
+      SELECT 1 FROM screens l JOIN answers x ON x.clinic_id = l.clinic_id AND x.screen_id = l.id
+      WHERE l.clinic_id = s.clinic_id AND l.athlete_id = s.athlete_id AND l.date > s.date
+        AND l.date >= coalesce(again."on", a.start, s.date) AND x.test = ANY(a.tests)
+        AND (x.side IS NULL OR a.side IS NULL OR x.side = a.side)
+        AND x.field LIKE 'values.%' AND x.value IS NOT NULL)
+"""
+OPEN_ACTIONS = f"""
+    FROM reading_actions a
+    JOIN screens s ON s.clinic_id = a.clinic_id AND s.id = a.screen_id
+    JOIN athletes t ON t.clinic_id = s.clinic_id AND t.id = s.athlete_id
+    LEFT JOIN newest ON {OF_ACTION.format("newest")}
+    LEFT JOIN again ON {OF_ACTION.format("again")}
+    WHERE a.clinic_id = :clinic AND newest.does IS DISTINCT FROM 'closed'
+      AND (t.archived_at IS NULL OR a.urgency IN ('emergency', 'same_day'))
+      AND (a.urgency <> 'train' OR again.screen_id IS NOT NULL)
+      AND NOT ({LOOKED_AGAIN})
+"""
+DUE = text(
+    f"""{STANDING}
+    SELECT a.screen_id, a.code, a.side, a.urgency, a.start, a."end", a.says, s.date, s.athlete_id,
+           t.name AS athlete_name
+    {OPEN_ACTIONS} AND (a.urgency IN ('emergency', 'same_day') OR s.date >= :since)
+    ORDER BY a.urgency NOT IN ('emergency', 'same_day'), s.date DESC, a.screen_id, a.place LIMIT :most
+    """
+)
+OLDER = text(
+    f"""{STANDING}
+    SELECT count(*) {OPEN_ACTIONS} AND a.urgency NOT IN ('emergency', 'same_day') AND s.date < :since
+    """
+)
+URGENT_COUNT = text(
+    f"""{STANDING}
+    SELECT count(*) FROM reading_actions a LEFT JOIN newest ON {OF_ACTION.format("newest")}
+    LEFT JOIN arranged ON {OF_ACTION.format("arranged")}
+    WHERE a.clinic_id = :clinic AND a.urgency IN ('emergency', 'same_day')
+      AND newest.does IS DISTINCT FROM 'closed' AND arranged.screen_id IS NULL
+    """
+)
+OPEN_SCREENS = text(
+    """
+    SELECT s.id, s.date, s.purpose, s.athlete_id, t.name AS athlete_name,
+           r.document -> 'coverage' AS coverage, last.by_name AS last_by, last.recorded_at AS last_at
+    FROM screens s
+    JOIN athletes t ON t.clinic_id = s.clinic_id AND t.id = s.athlete_id
+    LEFT JOIN readings r ON r.clinic_id = s.clinic_id AND r.screen_id = s.id AND r.revision = s.revision
+    LEFT JOIN LATERAL (
+      SELECT by_name, recorded_at FROM answers x WHERE x.clinic_id = s.clinic_id AND x.screen_id = s.id
+      ORDER BY x.revision DESC LIMIT 1
+    ) last ON true
+    WHERE s.clinic_id = :clinic AND s.signed_at IS NULL
+    ORDER BY s.date DESC, s.created_at DESC LIMIT :most
+    """
+)
+BEING_READ = text(
+    """
+    SELECT count(*) FROM screens s
+    JOIN athletes t ON t.clinic_id = s.clinic_id AND t.id = s.athlete_id
+    LEFT JOIN readings r ON r.clinic_id = s.clinic_id AND r.screen_id = s.id
+    WHERE s.clinic_id = :clinic AND s.signed_at IS NULL
+      AND (r.screen_id IS NULL OR r.revision <> s.revision OR r.shipped <> :shipped
+           OR r.athlete_revision <> t.revision OR r.fault IS NOT NULL)
+    """
+)
+UNSEEN = text(
+    """
+    SELECT t.id, t.name, count(*) OVER () AS total FROM athletes t
+    WHERE t.clinic_id = :clinic AND t.archived_at IS NULL AND NOT EXISTS (
+      SELECT 1 FROM screens s WHERE s.clinic_id = t.clinic_id AND s.athlete_id = t.id AND s.date >= :since)
+    ORDER BY t.name LIMIT :most
+    """
+)
+
+
+@dataclass(frozen=True, slots=True)
+class DueAction:
+    """An action of a screen and how it stands with it."""
+
+    row: Row[Any]
+    standing: Standing
+
+
+@dataclass(frozen=True, slots=True)
+class Day:
+    """`older` counts what lies too far back to be listed, `being_read` what nobody can speak of yet."""
+
+    day: dt.date
+    open: Sequence[Row[Any]]
+    open_total: int
+    actions: Sequence[DueAction]
+    older: int
+    being_read: int
+    unseen: Sequence[Row[Any]]
+
+
+def today_of(actor: Actor) -> dt.date:
+    """The clinic's own day, wherever the server stands."""
+    return dt.datetime.now(ZoneInfo(actor.time_zone)).date()
+
+
+def day_of(db: Connection, actor: Actor, catalogue: Catalogue, day: dt.date) -> Day:
+    mine = {"clinic": actor.clinic_id}
+    back = {**mine, "since": day - LOOKS_BACK}
+    due = db.execute(DUE, {**back, "most": MOST_ACTIONS}).all()
+    standing = arrangements_of_all(db, actor, list({row.screen_id for row in due}))
+    open_count = text("SELECT count(*) FROM screens WHERE clinic_id = :clinic AND signed_at IS NULL")
+    return Day(
+        day=day,
+        open=db.execute(OPEN_SCREENS, {**mine, "most": MOST_OPEN}).all(),
+        open_total=db.execute(open_count, mine).scalar_one(),
+        actions=[DueAction(row, standing.get((row.screen_id, row.code, row.side), NOTHING)) for row in due],
+        older=db.execute(OLDER, back).scalar_one(),
+        being_read=db.execute(BEING_READ, {**mine, "shipped": shipped(catalogue)}).scalar_one(),
+        unseen=db.execute(UNSEEN, {**mine, "since": day - A_SEASON, "most": MOST_UNSEEN}).all(),
+    )
+
+
+def urgent_count(db: Connection, actor: Actor) -> int:
+    """How many emergency and same-day actions nobody has in hand. Names nobody."""
+    return int(db.execute(URGENT_COUNT, {"clinic": actor.clinic_id}).scalar_one())
