@@ -145,13 +145,13 @@ def _answers(load: Loader, key: UUID, record: dict[str, Any], day: dt.date) -> I
 
 
 def _arrange(load: Loader, key: UUID, number: int, step: Mapping[str, Any], day: dt.date) -> None:
-    """What was done about each action of an urgency."""
+    """What was done about the actions of an urgency; one date is enough for several exercises."""
     db, me = load.db, load.practitioner
     on, until = (day + dt.timedelta(step[name]) if name in step else None for name in ("on", "until"))
     words = {name: step[name] for name in ("at_time", "whom", "note") if name in step}
     reading = reading_of(db, me, load.catalogue, get_screen(db, me, key)).reading
-    for action in reading["actions"]:
-        if action["urgency"] == step["urgency"]:
-            step_id = made_id("step", key, number, action["code"], action["side"])
-            taken = Arranging(step_id, action["code"], action["side"], step["does"], on, until, **words)
-            arrange(db, me, load.catalogue, key, taken)
+    actions = [action for action in reading["actions"] if action["urgency"] == step["urgency"]]
+    for action in actions[:1] if step["urgency"] == "train" else actions:
+        step_id = made_id("step", key, number, action["code"], action["side"])
+        taken = Arranging(step_id, action["code"], action["side"], step["does"], on, until, **words)
+        arrange(db, me, load.catalogue, key, taken)

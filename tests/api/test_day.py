@@ -154,9 +154,7 @@ class Actions(DayCase):
 class Open(DayCase):
     def test_open_screens_with_what_is_done_and_who_was_last(self) -> None:
         screen = self.me.begin_screen(purpose="squad_screen", date=ago(0))
-        self.me.ok(
-            "POST", f"/api/screens/{screen}/answers", {"answers": [answer("left", "values.thigh_angle", 3)]}
-        )
+        self.me.answer(screen, "left", "values.thigh_angle", 3)
         found = self.day()
         self.assertEqual((found["being_read"], found["open"][0]["planned"]), (1, None))
         self.refresh()

@@ -84,7 +84,8 @@ class BrowserCase(unittest.TestCase):
         self.addCleanup(lambda: self.assertEqual(complaints, []))
 
     def sign_in(self, page: Page, login: str = "jonas") -> None:
-        page.goto(self.app.address)
+        """At People, where most begin; the door leads on to where one came from."""
+        page.goto(f"{self.app.address}/people")
         page.get_by_label("Name you sign in with").fill(login)
         page.get_by_label("Password").fill(PASSWORD)
         page.get_by_role("button", name="Sign in").click()

@@ -24,6 +24,9 @@ export const screenQuery = (id: string) =>
     queryFn: () => take(client.GET("/api/screens/{screen_id}", atScreen(id))),
   });
 
+export const beginScreen = (body: Schema["ScreenInput"]) =>
+  take(client.POST("/api/screens", { body }));
+
 export const writeAnswers = (screen: string, answers: Answer[], device: string) =>
   take(
     client.POST("/api/screens/{screen_id}/answers", {

@@ -7,10 +7,14 @@ import { isLicensed, useSession } from "./session";
 export interface ArrangeProps {
   screen: string;
   action: ActionOf;
+  /** Others of the screen that are seen to in the same breath. */
+  also?: readonly ActionOf[];
   /** What it is, in words. */
   name: string;
   onChanged: () => void;
   variant?: "quiet" | "urgent";
+  /** A day is known already, and can be changed. */
+  booked?: boolean;
 }
 
 // What a hand would do about it, by how urgent it is.
@@ -20,7 +24,7 @@ const ASKS: Record<string, string> = {
 };
 
 /** Opens what can be done about an action. Only licensed people do it; others see that it is open. */
-export default function Arrange({ variant = "quiet", ...props }: ArrangeProps) {
+export default function Arrange({ variant = "quiet", booked = false, ...props }: ArrangeProps) {
   const session = useSession();
   const [open, setOpen] = useState(false);
   if (!isLicensed(session)) {
@@ -29,7 +33,7 @@ export default function Arrange({ variant = "quiet", ...props }: ArrangeProps) {
   return (
     <>
       <Button variant={variant} onClick={() => setOpen(true)}>
-        {ASKS[props.action.urgency] ?? "Arrange…"}
+        {booked ? "Change…" : (ASKS[props.action.urgency] ?? "Arrange…")}
       </Button>
       {open ? (
         <ArrangeDialog

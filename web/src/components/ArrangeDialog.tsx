@@ -1,5 +1,7 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import Modal from "react-bootstrap/Modal";
+import { DAY_KEY } from "../api/day";
 import { arrangeAction } from "../api/screens";
 import type { ActionOf, Does } from "../state/arranging";
 import { isUrgent } from "../state/urgent";
@@ -9,10 +11,12 @@ import { FormField, useServerForm } from "./form";
 import { ProblemNote } from "./ProblemNote";
 import { SideMark } from "./SideMark";
 import { useSession, useToday } from "./session";
+import { useIds } from "./useIds";
 
 interface Props {
   screen: string;
   action: ActionOf;
+  also?: readonly ActionOf[];
   name: string;
   onClose: () => void;
   onChanged: () => void;
@@ -26,34 +30,42 @@ const WAYS: readonly (readonly [Does, string, string])[] = [
 ];
 
 /** One step: who sees to it and when, days for a second look, or why nothing is done. */
-export function ArrangeDialog({ screen, action, name, onClose, onChanged }: Props) {
+export function ArrangeDialog({ screen, action, also = [], name, onClose, onChanged }: Props) {
   const session = useSession();
   const day = useToday();
   const [does, setDoes] = useState<Does>("arranged");
   const urgent = isUrgent(action);
+  const queries = useQueryClient();
+  const idFor = useIds();
   const dated = does === "arranged" || does === "again";
   const { form, fields, submit, busy, error } = useServerForm({
     defaults: {
-      id: crypto.randomUUID() as string,
       whom: session.name,
       on: day,
       until: "",
       at_time: "",
       note: "",
     },
-    send: ({ id, whom, on, until, at_time, note }) =>
-      arrangeAction(screen, {
-        id,
-        action: action.code,
-        side: action.side,
+    send: async ({ whom, on, until, at_time, note }) => {
+      const step = {
         does,
         on: dated ? on : null,
         until: does === "again" ? until || null : null,
         at_time: does === "arranged" ? at_time || null : null,
         whom: does === "arranged" ? whom : "",
         note,
-      }),
-    onDone: onChanged,
+      };
+      for (const each of [action, ...also]) {
+        const { code, side } = each;
+        const id = idFor(JSON.stringify([code, side, step]));
+        await arrangeAction(screen, { id, action: code, side, ...step });
+      }
+    },
+    onDone: () => {
+      // Whoever shows the day, or counts what cannot wait, looks again.
+      void queries.invalidateQueries({ queryKey: DAY_KEY });
+      onChanged();
+    },
   });
   const [, , says] = WAYS.find(([way]) => way === does) ?? ["", "", ""];
   return (

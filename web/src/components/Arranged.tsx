@@ -1,4 +1,5 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { DAY_KEY } from "../api/day";
 import { undoArrangement } from "../api/screens";
 import { newestStep, type Standing, stepWords } from "../state/arranging";
 import { ProblemNote } from "./ProblemNote";
@@ -14,9 +15,13 @@ interface Props {
 export function Arranged({ screen, standing, onChanged }: Props) {
   const session = useSession();
   const newest = newestStep(standing);
+  const queries = useQueryClient();
   const undo = useMutation({
     mutationFn: (step: string) => undoArrangement(screen, step, crypto.randomUUID()),
-    onSuccess: onChanged,
+    onSuccess: () => {
+      void queries.invalidateQueries({ queryKey: DAY_KEY });
+      onChanged();
+    },
   });
   if (!newest) return null;
   return (

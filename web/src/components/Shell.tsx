@@ -1,13 +1,13 @@
 import { type ReactNode, useState } from "react";
-import { Link, NavLink, useLocation } from "react-router";
-import { PLACES, placesFor, stepsOf } from "../state/addresses";
-import { chooseTheme, theme } from "../state/preferences";
-import { aloud, sayAloud } from "../state/speech";
+import { Link, useLocation } from "react-router";
+import { PLACES, stepsOf } from "../state/addresses";
+import { been, beenAt } from "../state/been";
 import { classes } from "./classes";
 import { Mark } from "./Mark";
+import Menu, { Leave, ThemeSwitch } from "./Menu";
+import { Places } from "./Places";
 import styles from "./Shell.module.css";
-import { useLeave, useSession } from "./session";
-import { useStore } from "./useStore";
+import { useSession } from "./session";
 
 interface Props {
   /** Whom it is about. */
@@ -24,7 +24,7 @@ export function Shell({ who, screen, saved, urgent, children }: Props) {
   const [more, setMore] = useState(false);
   const step = useLocation().pathname.split("/")[3];
   return (
-    <div className={styles.shell} data-step={step}>
+    <div className={styles.shell} data-step={step} data-path={Boolean(screen) || undefined}>
       <header className={styles.topbar}>
         <Link className={styles.brand} to={PLACES[0].path} aria-label="North Stride">
           <Mark />
@@ -34,99 +34,65 @@ export function Shell({ who, screen, saved, urgent, children }: Props) {
           className={styles.more}
           aria-label="Places and more"
           aria-expanded={more}
+          aria-controls="places-and-more"
+          data-open={more || undefined}
           onClick={() => setMore(!more)}
         >
           <Mark />
         </button>
-        <div className={styles.rest} data-open={more || undefined}>
-          <Places />
+        <div className={styles.wide}>
+          <Places label="Places" />
         </div>
         <div className={styles.who}>{who}</div>
         {screen ? <Path screen={screen} open={more} /> : null}
         {saved}
-        <div className={styles.rest} data-open={more || undefined} data-last>
-          {screen ? <SpeechSwitch /> : null}
-          <ThemeSwitch />
-          <Leave />
-        </div>
+        {screen ? null : <Own />}
       </header>
+      {more ? <Menu {...(screen ? { screen } : {})} onGone={() => setMore(false)} /> : null}
       <div className={styles.urgent}>{urgent}</div>
       <main>{children}</main>
+      {screen ? null : (
+        <div className={styles.foot}>
+          <Places label="Places at the foot" />
+        </div>
+      )}
     </div>
   );
 }
 
-/** The places that stand by themselves: a pine line under where one is. */
-function Places() {
+/** Who is signed in, and what they set for themselves, where there is room for it. */
+function Own() {
   const session = useSession();
   return (
-    <nav className={styles.places} aria-label="Places">
-      {placesFor(session.role).map((place) => (
-        <NavLink key={place.path} to={place.path} className={classes(styles.place)}>
-          {place.name}
-        </NavLink>
-      ))}
-    </nav>
+    <div className={classes(styles.wide, styles.self)}>
+      <span className="muted">
+        {session.name} · {session.clinic}
+      </span>
+      <ThemeSwitch />
+      <Leave />
+    </div>
   );
 }
 
-/** The path of the open screen: an ink block where one is, every step can be entered. */
+/** The path of the open screen: an ink block where one is, solid where one has been, dotted ahead. */
 function Path({ screen, open }: { screen: string; open: boolean }) {
   const here = useLocation().pathname;
+  const steps = stepsOf(screen);
+  const at = steps.findIndex((step) => here.startsWith(step.to));
+  beenAt(screen, at);
   return (
     <nav className={styles.path} aria-label="Path of this screen" data-open={open || undefined}>
-      {stepsOf(screen).map((step) => (
+      {steps.map((step, place) => (
         <Link
           key={step.to}
           to={step.to}
           className={styles.step}
-          aria-current={here.startsWith(step.to) ? "step" : undefined}
+          data-been={place <= been(screen) || undefined}
+          aria-current={place === at ? "step" : undefined}
         >
           {step.name}
         </Link>
       ))}
     </nav>
-  );
-}
-
-function ThemeSwitch() {
-  const now = useStore(theme);
-  return (
-    <button
-      type="button"
-      className={styles.place}
-      onClick={() => chooseTheme(now === "dim" ? "light" : "dim")}
-    >
-      {now === "dim" ? "Light" : "Dim"}
-    </button>
-  );
-}
-
-function SpeechSwitch() {
-  const on = useStore(aloud);
-  return (
-    <button
-      type="button"
-      className={styles.place}
-      title="The bench says what it asks, side first"
-      onClick={() => sayAloud(!on)}
-    >
-      {on ? "Silent" : "Aloud"}
-    </button>
-  );
-}
-
-function Leave() {
-  const session = useSession();
-  const leave = useLeave();
-  return (
-    <button
-      type="button"
-      className={styles.place}
-      onClick={leave}
-      title={`${session.name}, ${session.role}`}
-    >
-      Sign out
-    </button>
   );
 }

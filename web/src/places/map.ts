@@ -7,6 +7,7 @@ import { type PlaceName, placeAt } from "../state/addresses";
 const place = (load: () => Promise<{ default: ComponentType }>) => part<object>(load, Away);
 
 export const CODE: Record<PlaceName, Part<object>> = {
+  Day: place(() => import("./day/DayPlace")),
   People: place(() => import("./people/PeoplePlace")),
   Team: place(() => import("./team/TeamPlace")),
   Story: place(() => import("./story/StoryPlace")),

@@ -20,6 +20,7 @@ interface StepAddress {
 
 /** Places that stand by themselves; the first is where one begins. */
 export const PLACES = [
+  { path: "/day", name: "Day", roles: "everyone" },
   { path: "/people", name: "People", roles: "everyone" },
   { path: "/team", name: "Team", roles: ["owner"] },
 ] as const satisfies readonly PlaceAddress[];

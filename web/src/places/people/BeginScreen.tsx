@@ -1,14 +1,7 @@
-import { useMutation } from "@tanstack/react-query";
-import { useNavigate } from "react-router";
 import type { Athlete } from "../../api/athletes";
-import type { Schema } from "../../api/client";
 import { ProblemNote } from "../../components/ProblemNote";
-import { useToday } from "../../components/session";
-import { stepTo } from "../../state/addresses";
+import { type Purpose, useBegin } from "../../components/useBegin";
 import styles from "./people.module.css";
-import { beginScreen } from "./queries";
-
-type Purpose = Schema["ScreenInput"]["purpose"];
 
 // In the order in which they come through the door.
 const HURTS: readonly (readonly [Purpose, string])[] = [
@@ -25,13 +18,7 @@ const OTHERS: readonly (readonly [Purpose, string])[] = [
 
 /** Begins any purpose, and asks first. */
 export function BeginScreen({ athlete }: { athlete: Athlete }) {
-  const navigate = useNavigate();
-  const day = useToday();
-  const begin = useMutation({
-    mutationFn: ({ id, purpose }: { id: string; purpose: Purpose }) =>
-      beginScreen({ id, athlete_id: athlete.id, date: day, purpose }),
-    onSuccess: (screen) => navigate(stepTo(screen.id, "story")),
-  });
+  const begin = useBegin(athlete.id);
   const plates = (purposes: typeof HURTS) =>
     purposes.map(([purpose, says]) => (
       <button

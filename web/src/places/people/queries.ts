@@ -3,9 +3,6 @@ import { queryOptions } from "@tanstack/react-query";
 import type { AthleteInput } from "../../api/athletes";
 import { client, type Schema, take } from "../../api/client";
 
-export const beginScreen = (body: Schema["ScreenInput"]) =>
-  take(client.POST("/api/screens", { body }));
-
 /** The file's text goes as it is: the server names faults by their place in it. */
 const asFile = (text: string) => ({
   body: text as never,

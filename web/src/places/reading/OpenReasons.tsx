@@ -1,4 +1,3 @@
-import { useRef } from "react";
 import Modal from "react-bootstrap/Modal";
 import { Link } from "react-router";
 import type { Catalogue } from "../../api/catalogue";
@@ -7,6 +6,7 @@ import { DialogButtons } from "../../components/DialogButtons";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { useServices } from "../../components/session";
+import { useIds } from "../../components/useIds";
 import { stepTo } from "../../state/addresses";
 import type { Action } from "../../state/arranging";
 import { declines } from "../../state/before_signing";
@@ -79,12 +79,7 @@ export function OpenReasons(props: Props) {
 function useReasons({ screen, catalogue, actions, tests }: Props) {
   const { keep } = useServices();
   const id = screen.record.id;
-  const ids = useRef(new Map<string, string>());
-  const idOf = (key: string) => {
-    const own = ids.current.get(key) ?? crypto.randomUUID();
-    ids.current.set(key, own);
-    return own;
-  };
+  const idOf = useIds();
   return async (reasons: Record<string, string>) => {
     // A reason typed anew is another answer.
     const answers = declines(catalogue, tests, reasons.tests ?? "", (place) =>

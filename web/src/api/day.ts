@@ -1,0 +1,25 @@
+import { queryOptions } from "@tanstack/react-query";
+import { client, type Schema, take } from "./client";
+
+export type Day = Schema["DayOut"];
+export type DueAction = Schema["DueActionOut"];
+export type OpenScreen = Schema["OpenScreenOut"];
+
+const AGAIN_MS = 30_000;
+
+/** What is done about an action changes both: they share the first part of their key. */
+export const DAY_KEY = ["day"];
+
+export const dayQuery = queryOptions({
+  queryKey: [...DAY_KEY, "whole"],
+  queryFn: () => take(client.GET("/api/day")),
+  refetchInterval: AGAIN_MS,
+});
+
+/** How many urgent actions nobody has in hand: seen from everywhere. */
+export const urgentCountQuery = queryOptions({
+  queryKey: [...DAY_KEY, "urgent"],
+  queryFn: () => take(client.GET("/api/day/urgent")),
+  staleTime: AGAIN_MS / 2,
+  refetchInterval: AGAIN_MS,
+});

@@ -1,0 +1,19 @@
+import { useMutation } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import type { Schema } from "../api/client";
+import { beginScreen } from "../api/screens";
+import { stepTo } from "../state/addresses";
+import { useToday } from "./session";
+
+export type Purpose = Schema["ScreenInput"]["purpose"];
+
+/** Begins a screen of an athlete and goes to its story: one asks first. */
+export function useBegin(athlete: string) {
+  const navigate = useNavigate();
+  const date = useToday();
+  return useMutation({
+    mutationFn: ({ id, purpose }: { id: string; purpose: Purpose }) =>
+      beginScreen({ id, athlete_id: athlete, date, purpose }),
+    onSuccess: (screen) => navigate(stepTo(screen.id, "story")),
+  });
+}

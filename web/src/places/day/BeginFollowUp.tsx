@@ -1,0 +1,26 @@
+import Button from "react-bootstrap/Button";
+import { ProblemNote } from "../../components/ProblemNote";
+import { useBegin } from "../../components/useBegin";
+
+interface Props {
+  athlete: { id: string; name: string };
+  variant: "primary" | "quiet";
+}
+
+/** A second look, in one tap: the screen is there, and its story asks first. */
+export function BeginFollowUp({ athlete, variant }: Props) {
+  const begin = useBegin(athlete.id);
+  return (
+    <>
+      <Button
+        variant={variant}
+        disabled={begin.isPending}
+        aria-label={`Begin: ${athlete.name}`}
+        onClick={() => begin.mutate({ id: crypto.randomUUID(), purpose: "follow_up" })}
+      >
+        Begin
+      </Button>
+      <ProblemNote error={begin.error} />
+    </>
+  );
+}
