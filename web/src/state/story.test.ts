@@ -180,7 +180,9 @@ describe("what an answer changes", () => {
   it("shows an urgent action until it is arranged on its own side", () => {
     const action = { code: "same_day.x", side: "left", urgency: "same_day" };
     const read = reading({ actions: [action, { ...action, urgency: "train" }] });
-    const arranged = (side: string) => ({ arrangements: [{ action: "same_day.x", side }] });
+    const arranged = (side: string) => ({
+      arrangements: [{ action: "same_day.x", side, arranged: { on: "2026-09-14" } }],
+    });
     expect(unarranged(read, arranged("right") as never)).toHaveLength(1);
     expect(unarranged(read, arranged("left") as never)).toHaveLength(0);
   });

@@ -41,7 +41,7 @@ export default function DayPlace() {
             <small>Nobody has {urgent.length === 1 ? "it" : "them"} in hand yet.</small>
           ) : null}
         </h1>
-        <Stale failed={day.isError} reading={found.being_read} />
+        <Stale failed={day.failureCount > 0} reading={found.being_read} />
         <UrgentToday {...parts} urgent={urgent} />
         <div className={styles.columns}>
           <div>
