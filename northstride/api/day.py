@@ -85,7 +85,7 @@ def read(work: WorkDep) -> Json:
             "day": found.day,
             "open": [_open(row) for row in found.open],
             "open_total": found.open_total,
-            "actions": [_due(item) for item in found.actions],
+            "actions": [due_out(item) for item in found.actions],
             "older": found.older,
             "being_read": found.being_read,
             "unseen": {
@@ -121,7 +121,7 @@ def _open(row: Row[Any]) -> dict[str, Any]:
     }
 
 
-def _due(item: store.DueAction) -> dict[str, Any]:
+def due_out(item: store.DueAction) -> dict[str, Any]:
     row = item.row
     return {
         "screen": row.screen_id,

@@ -14,6 +14,7 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "read_catalogue": EVERYONE,
     "list_athletes": EVERYONE,
     "read_athlete": EVERYONE,
+    "read_course": EVERYONE,
     "add_athlete": STAFF,
     "edit_athlete": STAFF,
     "read_day": EVERYONE,

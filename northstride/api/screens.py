@@ -47,13 +47,13 @@ class ScreenInput(Input):
 
 @router.get("", operation_id="list_screens")
 def list_all(work: WorkDep, athlete: UUID) -> list[ScreenLine]:
-    found = [_line(row) for row in store.list_screens(work.db, work.actor, athlete)]
+    found = [screen_line(row) for row in store.list_screens(work.db, work.actor, athlete)]
     audit(work.db, work.actor, "list screens", "athlete", athlete)
     work.commit()
     return found
 
 
-def _line(row: Row[Any]) -> ScreenLine:
+def screen_line(row: Row[Any]) -> ScreenLine:
     return ScreenLine(
         id=row.id,
         date=row.date,
@@ -75,7 +75,7 @@ def begin(body: ScreenInput, work: WorkDep) -> ScreenLine:
     )
     row = store.get_screen(work.db, work.actor, body.id)
     work.commit()
-    return _line(row)
+    return screen_line(row)
 
 
 @router.get("/{screen_id}", operation_id="read_screen", response_model=ScreenOut)

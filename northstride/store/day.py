@@ -6,6 +6,7 @@ import datetime as dt
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
+from uuid import UUID
 from zoneinfo import ZoneInfo
 
 from sqlalchemy import Connection, Row, text
@@ -62,11 +63,17 @@ OPEN_ACTIONS = f"""
       AND (a.urgency <> 'train' OR again.screen_id IS NOT NULL)
       AND NOT ({LOOKED_AGAIN})
 """
-DUE = text(
-    f"""{STANDING}
+SHOWN = """
     SELECT a.screen_id, a.code, a.side, a.urgency, a.start, a."end", a.says, s.date, s.athlete_id,
            t.name AS athlete_name
-    {OPEN_ACTIONS} AND (a.urgency IN ('emergency', 'same_day') OR s.date >= :since)
+"""
+DUE = text(
+    f"""{STANDING} {SHOWN} {OPEN_ACTIONS} AND (a.urgency IN ('emergency', 'same_day') OR s.date >= :since)
+    ORDER BY a.urgency NOT IN ('emergency', 'same_day'), s.date DESC, a.screen_id, a.place LIMIT :most
+    """
+)
+DUE_OF_ATHLETE = text(
+    f"""{STANDING} {SHOWN} {OPEN_ACTIONS} AND s.athlete_id = :athlete
     ORDER BY a.urgency NOT IN ('emergency', 'same_day'), s.date DESC, a.screen_id, a.place LIMIT :most
     """
 )
@@ -148,17 +155,27 @@ def day_of(db: Connection, actor: Actor, catalogue: Catalogue, day: dt.date) -> 
     mine = {"clinic": actor.clinic_id}
     back = {**mine, "since": day - LOOKS_BACK}
     due = db.execute(DUE, {**back, "most": MOST_ACTIONS}).all()
-    standing = arrangements_of_all(db, actor, list({row.screen_id for row in due}))
     open_count = text("SELECT count(*) FROM screens WHERE clinic_id = :clinic AND signed_at IS NULL")
     return Day(
         day=day,
         open=db.execute(OPEN_SCREENS, {**mine, "most": MOST_OPEN}).all(),
         open_total=db.execute(open_count, mine).scalar_one(),
-        actions=[DueAction(row, standing.get((row.screen_id, row.code, row.side), NOTHING)) for row in due],
+        actions=_with_standing(db, actor, due),
         older=db.execute(OLDER, back).scalar_one(),
         being_read=db.execute(BEING_READ, {**mine, "shipped": shipped(catalogue)}).scalar_one(),
         unseen=db.execute(UNSEEN, {**mine, "since": day - A_SEASON, "most": MOST_UNSEEN}).all(),
     )
+
+
+def due_of_athlete(db: Connection, actor: Actor, athlete_id: UUID) -> list[DueAction]:
+    """What is to be done about an athlete and not closed, however far back it was found."""
+    asked = {"clinic": actor.clinic_id, "athlete": athlete_id, "most": MOST_ACTIONS}
+    return _with_standing(db, actor, db.execute(DUE_OF_ATHLETE, asked).all())
+
+
+def _with_standing(db: Connection, actor: Actor, due: Sequence[Row[Any]]) -> list[DueAction]:
+    standing = arrangements_of_all(db, actor, list({row.screen_id for row in due}))
+    return [DueAction(row, standing.get((row.screen_id, row.code, row.side), NOTHING)) for row in due]
 
 
 def urgent_count(db: Connection, actor: Actor) -> int:

@@ -200,6 +200,7 @@ class Roles(AccessCase):
             "read_catalogue": everyone,
             "read_changes": everyone,
             "read_day": everyone,
+            "read_course": everyone,
             "count_urgent": everyone,
             "read_evidence": everyone,
             "read_history": everyone,

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import cached_property
 
 from northstride.core.catalogue import Catalogue, ErrorFigure, Measure, Seen
 from northstride.core.examination import Complaint, Context, Entry, Examination, Lane, Trials, Value
+from northstride.core.examination.comparing import compare_values, error_of, own_sem
 from northstride.core.examination.side_view import SideView
-from northstride.core.measuring.measurement import Comparison, compare_sides, value_of_trials
+from northstride.core.measuring.measurement import Comparison, value_of_trials
 from northstride.core.sides import SIDES, Side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools
 
@@ -216,27 +216,13 @@ class Case:
         return error.sem if error else None
 
     def own_sem(self, test: str, measure: str) -> float | None:
-        return self.context.sem.get(f"{test}.{measure}", self.context.sem.get(measure))
+        return own_sem(self.context, test, measure)
 
     def error_of(self, test: str, measure: str) -> ErrorFigure | None:
-        """The catalogue's error figure of a measure, or of what follows from measures."""
-        derived = self.catalogue.tests[test].derived_code(measure)
-        return derived.error if derived is not None else self.measure(test, measure).error
+        return error_of(self.catalogue, test, measure)
 
     def compare(self, test: str, measure: str, left: float, right: float) -> Comparison | None:
-        """Two values against error and threshold; None where a measure has no error figure."""
-        error, own = self.error_of(test, measure), self.own_sem(test, measure)
-        if error is None:
-            # A clinic that measured its own error may say what is real, not what matters.
-            return None if own is None else compare_sides(left, right, own, math.inf)
-        sem = error.sem if own is None else own
-        threshold = error.threshold
-        if error.percent is not None:
-            threshold *= max(left, right) / 100
-        # A clinic's own figure is in the measure's unit, whatever the catalogue's is.
-        if error.percent == "both" and own is None:
-            sem *= (left + right) / 2 / 100
-        return compare_sides(left, right, sem, threshold)
+        return compare_values(self.catalogue, self.context, test, measure, left, right)
 
     @property
     def has_complaint(self) -> bool:

@@ -182,6 +182,23 @@ export interface paths {
         patch: operations["edit_athlete"];
         trace?: never;
     };
+    "/api/athletes/{athlete_id}/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["read_course"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/squads": {
         parameters: {
             query?: never;
@@ -1203,6 +1220,19 @@ export interface components {
             /** Chaperone */
             chaperone?: string | null;
         };
+        /** CourseOut */
+        CourseOut: {
+            /** Screens */
+            screens: components["schemas"]["ScreenLine"][];
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+            /** History */
+            history: components["schemas"]["HistoryPart"][];
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Actions */
+            actions: components["schemas"]["DueActionOut"][];
+        };
         /** CoverageOut */
         CoverageOut: {
             /** Planned */
@@ -1466,6 +1496,29 @@ export interface components {
             source: string;
             /** Percent */
             percent: ("threshold" | "both") | null;
+        };
+        /**
+         * EventOut
+         * @description What happened on a side, or to no side anybody said: an injury, or a test for the return.
+         */
+        EventOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "injury" | "return";
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Region */
+            region: string | null;
         };
         /** EvidenceOut */
         EvidenceOut: {
@@ -1827,6 +1880,35 @@ export interface components {
             /** By */
             by?: string | null;
         };
+        /**
+         * LineOut
+         * @description One measure on one side, oldest first. `mdc95` is the band around `first`, in the measure's unit.
+         */
+        LineOut: {
+            /** Test */
+            test: string;
+            /** Measure */
+            measure: string;
+            /** Key */
+            key: string;
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Points */
+            points: components["schemas"]["PointOut"][];
+            /** First */
+            first: number | null;
+            /** Mdc95 */
+            mdc95: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "within_error" | "changed" | "not_comparable";
+            /** Difference */
+            difference: number | null;
+            /** Worse */
+            worse: boolean | null;
+        };
         /** Measure */
         Measure: {
             /** Code */
@@ -2105,6 +2187,27 @@ export interface components {
             worst?: number | null;
             /** At Onset */
             at_onset?: number | null;
+        };
+        /** PointOut */
+        PointOut: {
+            /** Screen */
+            screen: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Value */
+            value: number;
+            /**
+             * Validity
+             * @enum {string}
+             */
+            validity: "valid" | "flattered" | "void" | "held";
+            /** Method */
+            method: string | null;
+            /** Beyond */
+            beyond: boolean | null;
         };
         /** PreviewOut */
         PreviewOut: {
@@ -3780,6 +3883,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AthleteOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                athlete_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseOut"];
                 };
             };
             /** @description Refused, with the path of each fault */

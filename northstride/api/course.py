@@ -1,0 +1,97 @@
+"""One athlete over time: screens, what happened, change lines, what is to be done."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterator, Sequence
+from typing import Any, Literal
+from uuid import UUID
+
+from fastapi import APIRouter
+from sqlalchemy import Row
+
+from northstride.api.answer_inputs import SideCode
+from northstride.api.bodies import Json, Output
+from northstride.api.day import DueActionOut, due_out
+from northstride.api.screen_outputs import ScreenLine
+from northstride.api.screens import screen_line
+from northstride.api.strict_json import StrictJsonRoute
+from northstride.api.work import WorkDep
+from northstride.record.lines import LineOut, line_out
+from northstride.record.model import HistoryPart
+from northstride.store.actor import audit
+from northstride.store.day import due_of_athlete
+from northstride.store.lines import Course, course_of
+from northstride.store.screens import list_screens
+
+router = APIRouter(prefix="/api/athletes/{athlete_id}", tags=["athletes"], route_class=StrictJsonRoute)
+
+
+class EventOut(Output):
+    """What happened on a side, or to no side anybody said: an injury, or a test for the return."""
+
+    kind: Literal["injury", "return"]
+    date: dt.date
+    side: SideCode
+    region: str | None
+
+
+class CourseOut(Output):
+    screens: list[ScreenLine]
+    events: list[EventOut]
+    history: list[HistoryPart]
+    lines: list[LineOut]
+    actions: list[DueActionOut]
+
+
+@router.get("/course", operation_id="read_course", response_model=CourseOut)
+def read(athlete_id: UUID, work: WorkDep) -> Json:
+    screens = list_screens(work.db, work.actor, athlete_id)
+    course = course_of(work.db, work.actor, work.catalogue, screens)
+    actions = due_of_athlete(work.db, work.actor, athlete_id)
+    audit(work.db, work.actor, "read", "athlete", athlete_id, {"screens": len(screens)})
+    work.commit()
+    return Json(
+        {
+            "screens": [screen_line(row).model_dump(mode="json") for row in screens],
+            "events": list(_events(course)),
+            "history": list(_history(course, screens)),
+            "lines": [line_out(line).model_dump(mode="json") for line in course.lines],
+            "actions": [due_out(item) for item in actions],
+        }
+    )
+
+
+def _events(course: Course) -> Iterator[dict[str, Any]]:
+    """Each injury once, however many screens tell of it; newest first."""
+    told: set[tuple[str, str | None]] = set()
+    for screen in course.screens:
+        intake = course.intakes[screen.id]
+        complaint, onset = intake.get("complaint") or {}, intake.get("onset") or {}
+        sides = _sides(complaint.get("side"))
+        region = complaint.get("region")
+        if screen.purpose == "return_to_sport":
+            yield from (
+                {"kind": "return", "date": screen.date, "side": side, "region": region} for side in sides
+            )
+        if onset.get("kind") != "sudden" or not onset.get("date"):
+            continue
+        for side in sides:
+            if (onset["date"], side) not in told:
+                told.add((onset["date"], side))
+                yield {"kind": "injury", "date": onset["date"], "side": side, "region": region}
+
+
+def _sides(side: str | None) -> tuple[str | None, ...]:
+    return ("left", "right") if side == "both" else (side,)
+
+
+def _history(course: Course, screens: Sequence[Row[Any]]) -> Iterator[dict[str, Any]]:
+    """What was told of earlier injuries, each once as it was told last."""
+    told: set[tuple[Any, ...]] = set()
+    for screen in screens:
+        for line in course.intakes[screen.id].get("history") or ():
+            what = (line["region"], line.get("side"), line["kind"])
+            if what not in told:
+                told.add(what)
+                yield line

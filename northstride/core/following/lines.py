@@ -1,0 +1,109 @@
+"""Change lines: one measure on one side over all screens, each value against the first that counts."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from northstride.core.catalogue import Catalogue
+from northstride.core.changed import ChangeVerdict
+from northstride.core.examination import Context
+from northstride.core.examination.comparing import compare_values
+from northstride.core.sides import Side
+
+Validity = Literal["valid", "flattered", "void", "held"]
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """A value as it was taken in a screen, in the measure's unit."""
+
+    screen: str
+    date: dt.date
+    value: float
+    validity: Validity = "valid"
+    method: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Point:
+    """`beyond` the error of the first value that counts; None where the two are not compared."""
+
+    taken: Taken
+    beyond: bool | None
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One measure on one side, oldest first.
+
+    `mdc95` is the band around the first value that counts, in the measure's unit; None without an error
+    figure. `verdict` holds the last value against that first one; `worse` is None where no direction is.
+    """
+
+    test: str
+    measure: str
+    key: str
+    side: Side | None
+    points: tuple[Point, ...]
+    first: float | None
+    mdc95: float | None
+    verdict: ChangeVerdict
+    difference: float | None
+    worse: bool | None
+
+
+def line_of(
+    catalogue: Catalogue,
+    context: Context,
+    test: str,
+    measure: str,
+    key: str,
+    side: Side | None,
+    taken: Sequence[Taken],
+) -> Line:
+    """`taken` in any order. What does not count, or was done another way, is shown and not compared."""
+    ordered = sorted(taken, key=lambda each: each.date)
+    first = next((each for each in ordered if each.validity == "valid"), None)
+    points, last = [], None
+    for each in ordered:
+        compared = None
+        if first is not None and each is not first and _alike(first, each):
+            compared = compare_values(catalogue, context, test, measure, each.value, first.value)
+        points.append(Point(each, None if compared is None else compared.verdict != "within_error"))
+        last = compared
+    start = first.value if first else None
+    band = None if start is None else compare_values(catalogue, context, test, measure, start, start)
+    return Line(
+        test=test,
+        measure=measure,
+        key=key,
+        side=side,
+        points=tuple(points),
+        first=start,
+        mdc95=band.mdc95 if band else None,
+        verdict=_verdict(points[-1] if points else None),
+        difference=last.difference if last else None,
+        worse=_worse(catalogue, test, measure, last.difference if last else None),
+    )
+
+
+def _alike(first: Taken, each: Taken) -> bool:
+    """Both count, and neither was done another way where the way is known of both."""
+    same_way = None in (first.method, each.method) or first.method == each.method
+    return each.validity == "valid" and same_way
+
+
+def _verdict(last: Point | None) -> ChangeVerdict:
+    if last is None or last.beyond is None:
+        return ChangeVerdict.NOT_COMPARABLE
+    return ChangeVerdict.CHANGED if last.beyond else ChangeVerdict.WITHIN_ERROR
+
+
+def _worse(catalogue: Catalogue, test: str, measure: str, difference: float | None) -> bool | None:
+    found = catalogue.measure(test, measure)
+    if found is None or found.polarity == "either" or not difference:
+        return None
+    return (difference > 0) == (found.polarity == "higher")

@@ -1,0 +1,113 @@
+"""An athlete over time: each measure as a line, what happened, and what is to be done."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import Connection, Row, select, text
+
+from northstride.core.catalogue import Catalogue
+from northstride.core.examination import Context
+from northstride.core.following.lines import Line, Taken, line_of
+from northstride.core.sides import Side
+from northstride.core.vocabulary import DEFAULT_SCHOOLS
+from northstride.record.json_text import InvalidRecord
+from northstride.record.read import check_record
+from northstride.store.actor import Actor
+from northstride.store.folding import fold
+from northstride.store.frozen import latest_signature
+from northstride.store.measurements import measurement_rows
+from northstride.store.readings import NO_ERRORS
+from northstride.store.tables import Measurement
+from northstride.store.unfolding import normal, rows_of
+
+# What an amendment changed stands in its record alone.
+AMENDED = text(
+    """
+    SELECT screen_id FROM signatures WHERE clinic_id = :clinic AND screen_id = ANY(:screens) AND number > 0
+    GROUP BY screen_id
+    """
+)
+Place = tuple[str, str, str, str | None]
+
+
+@dataclass(frozen=True, slots=True)
+class Course:
+    """`intakes` are the stories of the screens, newest first, as they stand after any amendment."""
+
+    screens: Sequence[Row[Any]]
+    intakes: Mapping[UUID, dict[str, Any]]
+    lines: Sequence[Line]
+
+
+def course_of(db: Connection, actor: Actor, catalogue: Catalogue, screens: Sequence[Row[Any]]) -> Course:
+    """`screens` are all of one athlete."""
+    ids = [screen.id for screen in screens]
+    amended = _amended_records(db, actor, ids)
+    taken: dict[Place, list[Taken]] = {}
+    for screen in screens:
+        if screen.id in amended:
+            for row in _numbers_in(catalogue, amended[screen.id]):
+                _put(taken, screen, row)
+    by_id = {screen.id: screen for screen in screens if screen.id not in amended}
+    for kept in _kept_numbers(db, actor, list(by_id)):
+        _put(taken, by_id[kept.screen_id], kept._asdict())
+    context = Context(sem=NO_ERRORS)
+    lines = [
+        line_of(catalogue, context, test, measure, key, Side(side) if side else None, values)
+        for (test, measure, key, side), values in sorted(
+            taken.items(), key=lambda item: _order(catalogue, item[0])
+        )
+        if catalogue.measure(test, measure) is not None
+    ]
+    intakes = {
+        screen.id: (amended[screen.id].get("intake") if screen.id in amended else screen.intake) or {}
+        for screen in screens
+    }
+    return Course(screens, intakes, lines)
+
+
+def _order(catalogue: Catalogue, place: Place) -> tuple[int, int, str, str]:
+    """As the catalogue has them; a measure it no longer has comes last."""
+    test, measure, key, side = place
+    tests = list(catalogue.tests)
+    at = tests.index(test) if test in catalogue.tests else len(tests)
+    measures = [each.code for each in catalogue.tests[test].measures] if test in catalogue.tests else []
+    return at, measures.index(measure) if measure in measures else len(measures), key, side or ""
+
+
+def _put(taken: dict[Place, list[Taken]], screen: Row[Any], row: Mapping[str, Any]) -> None:
+    how = {**DEFAULT_SCHOOLS, **(screen.schools or {})}["trial_value"]
+    value = row["median"] if how == "median" else row["mean"]
+    place = (row["test"], row["measure"], row["key"], row["side"])
+    taken.setdefault(place, []).append(
+        Taken(str(screen.id), screen.date, value, row["validity"], row["method"])
+    )
+
+
+def _kept_numbers(db: Connection, actor: Actor, screens: Sequence[UUID]) -> Sequence[Row[Any]]:
+    if not screens:
+        return []
+    return db.execute(
+        select(Measurement.__table__).where(
+            Measurement.clinic_id == actor.clinic_id, Measurement.current, Measurement.screen_id.in_(screens)
+        )
+    ).all()
+
+
+def _amended_records(db: Connection, actor: Actor, screens: Sequence[UUID]) -> dict[UUID, dict[str, Any]]:
+    rows = db.execute(AMENDED, {"clinic": actor.clinic_id, "screens": list(screens)})
+    return {key: latest_signature(db, actor, key).record for key in rows.scalars()}
+
+
+def _numbers_in(catalogue: Catalogue, record: dict[str, Any]) -> Iterable[Mapping[str, Any]]:
+    """The numbers of a record, as measurement rows have them. One today's catalogue cannot read has none."""
+    try:
+        checked = check_record(record, catalogue).record
+    except InvalidRecord:
+        return
+    for entry in fold(rows_of(catalogue, checked, normal(checked)), catalogue):
+        yield from measurement_rows(catalogue, entry, list(entry.standing.values()))

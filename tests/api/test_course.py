@@ -1,0 +1,92 @@
+"""One athlete over time: lines from open, signed and amended screens, what happened, what is to be done."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import uuid4
+
+from tests.support.api import ApiCase, Person, answer
+
+
+class Course(ApiCase):
+    me: Person
+
+    def setUp(self) -> None:
+        self.me = self.person(clinic_id=self.new_clinic())
+        self.athlete = self.me.add_athlete()
+
+    def screen(self, date: str, *answers: dict[str, Any], **fields: Any) -> str:
+        key = self.me.begin_screen(self.athlete, date=date, **fields)
+        self.me.ok("POST", f"/api/screens/{key}/answers", {"answers": list(answers)})
+        return key
+
+    def course(self) -> dict[str, Any]:
+        return dict(self.me.ok("GET", f"/api/athletes/{self.athlete}/course"))
+
+    def thigh(self) -> dict[str, Any]:
+        (line,) = [line for line in self.course()["lines"] if line["measure"] == "thigh_angle"]
+        return dict(line)
+
+    def test_lines_over_open_and_signed_screens_each_by_its_school(self) -> None:
+        first = self.screen("2026-03-02", answer("left", "values.thigh_angle", [1, 1, 7]))
+        self.assertEqual(self.me.sign(first).status_code, 204)
+        median = {"trial_value": "median"}
+        self.screen("2026-06-02", answer("left", "values.thigh_angle", [9, 9, 30]), schools=median)
+        line = self.thigh()
+        self.assertEqual([point["value"] for point in line["points"]], [3, 9])
+        self.assertEqual((line["first"], line["verdict"], line["worse"]), (3, "changed", True))
+
+    def test_a_corrected_number_stands_and_the_one_before_it_does_not(self) -> None:
+        screen = self.screen("2026-03-02", answer("left", "values.thigh_angle", 8))
+        self.me.answer(screen, "left", "values.thigh_angle", 4)
+        self.assertEqual([point["value"] for point in self.thigh()["points"]], [4])
+
+    def test_an_amended_number_stands_in_the_line(self) -> None:
+        screen = self.screen("2026-03-02", answer("left", "values.thigh_angle", 18))
+        self.me.sign(screen)
+        change = [answer("left", "values.thigh_angle", 8)]
+        body = self.me.amendment(screen, "read the dial again", answers=change)
+        self.me.ok("POST", f"/api/screens/{screen}/amendments", body)
+        self.assertEqual([point["value"] for point in self.thigh()["points"]], [8])
+
+    def test_what_was_seen_takes_a_value_out_of_the_comparison(self) -> None:
+        self.screen("2026-03-02", answer("left", "values.thigh_angle", 1))
+        arched = answer("left", "seen", ["lumbar_arch"])
+        self.screen("2026-06-02", answer("left", "values.thigh_angle", 12), arched)
+        line = self.thigh()
+        counts = [(point["validity"], point["beyond"]) for point in line["points"]]
+        self.assertEqual(counts, [("valid", None), ("flattered", None)])
+        self.assertEqual(line["verdict"], "not_comparable")
+
+    def test_injuries_stand_once_on_their_side_and_returns_too(self) -> None:
+        told = [
+            {**answer(None, field, value), "test": "story"}
+            for field, value in (
+                ("complaint.region", "ankle"),
+                ("complaint.side", "right"),
+                ("onset.kind", "sudden"),
+                ("onset.date", "2026-03-01"),
+            )
+        ]
+        self.screen("2026-03-02", *told, purpose="ankle_injury")
+        again = [{**each, "id": str(uuid4())} for each in told]
+        self.screen("2026-05-12", *again, purpose="return_to_sport")
+        events = [(event["kind"], event["date"], event["side"]) for event in self.course()["events"]]
+        self.assertEqual(
+            sorted(events), [("injury", "2026-03-01", "right"), ("return", "2026-05-12", "right")]
+        )
+
+    def test_what_is_to_be_done_is_there_however_far_back_it_was_found(self) -> None:
+        red = {**answer(None, "red_flags.breathless_or_chest_pain", True), "test": "story"}
+        screen = self.screen("2021-03-02", red)
+        self.refresh()
+        (due,) = self.course()["actions"]
+        self.assertEqual((due["screen"], due["urgency"], due["found"]), (screen, "emergency", "2021-03-02"))
+
+    def test_nobody_elses_numbers(self) -> None:
+        self.screen("2026-03-02", answer("left", "values.thigh_angle", 1))
+        other = self.me.add_athlete()
+        self.me.answer(self.me.begin_screen(other), "left", "values.thigh_angle", 50)
+        self.assertEqual([point["value"] for point in self.thigh()["points"]], [1])
+        stranger = self.person(clinic_id=self.new_clinic())
+        self.assertEqual(stranger.call("GET", f"/api/athletes/{self.athlete}/course").status_code, 404)

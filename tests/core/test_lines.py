@@ -1,0 +1,72 @@
+"""Change lines: the first value that counts carries the band; what does not count is shown, not compared."""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+import unittest
+from typing import Any
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from northstride.core.catalogue import default_catalogue
+from northstride.core.examination import Context
+from northstride.core.following.lines import Line, Taken, line_of
+from northstride.core.sides import Side
+
+CATALOGUE = default_catalogue()
+THIGH = ("hip.modified_thomas", "thigh_angle", "", Side.LEFT)
+
+
+def taken(day: int, value: float, **parts: Any) -> Taken:
+    return Taken(f"screen {day}", dt.date(2026, 1, 1) + dt.timedelta(days=day), value, **parts)
+
+
+def line(*values: Taken, sem: dict[str, float] | None = None) -> Line:
+    return line_of(CATALOGUE, Context(sem=sem or {}), *THIGH, values)
+
+
+def beyond(found: Line) -> list[bool | None]:
+    return [point.beyond for point in found.points]
+
+
+class Lines(unittest.TestCase):
+    def test_each_value_is_held_against_the_first_that_counts(self) -> None:
+        found = line(taken(200, 9), taken(0, 1), taken(100, 3))
+        self.assertEqual([point.taken.value for point in found.points], [1, 3, 9])
+        self.assertEqual(beyond(found), [None, False, True])
+        self.assertEqual((found.first, found.difference, found.verdict, found.worse), (1, 8, "changed", True))
+        error = CATALOGUE.measure("hip.modified_thomas", "thigh_angle").error  # type: ignore[union-attr]
+        self.assertAlmostEqual(found.mdc95 or 0, 1.96 * math.sqrt(2) * error.sem)  # type: ignore[union-attr]
+
+    def test_what_does_not_count_neither_carries_the_band_nor_is_compared(self) -> None:
+        found = line(taken(0, -20, validity="flattered"), taken(1, 1), taken(2, 30, validity="void"))
+        self.assertEqual((found.first, beyond(found)), (1, [None, None, None]))
+        self.assertEqual((found.verdict, found.worse), ("not_comparable", None))
+
+    def test_another_way_of_doing_it_breaks_the_comparison(self) -> None:
+        found = line(taken(0, 1, method="hug"), taken(1, 9, method="tilt_10"), taken(2, 9))
+        self.assertEqual(beyond(found), [None, None, True])
+
+    def test_the_clinics_own_error_is_in_force_where_it_has_one(self) -> None:
+        wide = line(taken(0, 1), taken(1, 9), sem={"thigh_angle": 5})
+        self.assertEqual((wide.verdict, beyond(wide)), ("within_error", [None, False]))
+
+    def test_one_value_is_no_change_and_none_is_no_line(self) -> None:
+        self.assertEqual(line(taken(0, 1)).verdict, "not_comparable")
+        empty = line()
+        self.assertEqual((empty.points, empty.first, empty.mdc95), ((), None, None))
+
+    @given(st.lists(st.floats(-40, 60), min_size=2, max_size=8), st.randoms(use_true_random=False))
+    def test_order_of_taking_in_changes_nothing_and_no_noise_is_a_change(
+        self, values: Any, chance: Any
+    ) -> None:
+        made = [taken(day, value) for day, value in enumerate(values)]
+        shuffled = list(made)
+        chance.shuffle(shuffled)
+        found = line(*shuffled)
+        self.assertEqual(found, line(*made))
+        band = found.mdc95 or 0
+        for point in found.points[1:]:
+            self.assertEqual(point.beyond, abs(point.taken.value - values[0]) > band + 1e-9)
