@@ -6,7 +6,7 @@ import { SessionContext } from "./components/session";
 import { SignInAgain, SignInPlace } from "./places/door";
 import { useDoor } from "./places/door/useDoor";
 import { CODE } from "./places/map";
-import { PLACES, type PlaceName, STEPS } from "./state/addresses";
+import { ATHLETE, PLACES, type PlaceName, STEPS } from "./state/addresses";
 
 export function App() {
   const door = useQuery(doorQuery);
@@ -23,6 +23,7 @@ export function App() {
           {PLACES.map(({ path, name }) => (
             <Route key={path} path={path} element={<Goal name={name} />} />
           ))}
+          <Route path={ATHLETE.path} element={<Goal name={ATHLETE.name} />} />
           {STEPS.map(({ step, rest, name }) => (
             <Route
               key={step}

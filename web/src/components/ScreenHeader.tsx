@@ -1,4 +1,6 @@
+import { Link } from "react-router";
 import type { Screen } from "../api/screens";
+import { athleteTo } from "../state/addresses";
 import { ageOn, dayWords, purposeName } from "../state/wording";
 
 /** Whose screen it is. The name stays whole longest: facts shorten first. */
@@ -14,7 +16,9 @@ export function ScreenHeader({ screen }: { screen: Screen }) {
   ];
   return (
     <>
-      <strong>{athlete.name}</strong>
+      <Link className="whose" to={athleteTo(athlete.id)}>
+        {athlete.name}
+      </Link>
       <span className="muted facts">
         {facts.filter((part) => part !== null && part !== "").join(" · ")}
       </span>

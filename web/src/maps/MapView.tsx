@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { type CSSProperties, useId, useLayoutEffect, useRef, useState } from "react";
+import { type CSSProperties, useId } from "react";
 import type { Side } from "../api/client";
 import { classes } from "../components/classes";
+import { useSize } from "../components/useSize";
 import { drawingOf } from "./drawings";
 import { labelSpots, linesOf, reaches, WHOLE_REACH } from "./labels";
 import styles from "./map.module.css";
@@ -32,7 +33,7 @@ interface Props {
 /** One drawing with its points: each a button that says its name, its side and what was found. */
 export function MapView({ view, side, list, points, bones, onPoint, onEnter }: Props) {
   const [width, height] = boxOf(view);
-  const { frame, size } = useSize();
+  const { frame, size } = useSize<HTMLDivElement>();
   const spotted = points.flatMap((point) => {
     const spot = spotOf(list, point.code, view, side);
     return spot ? [{ ...point, ...spot, first: HURTS.has(point.mark) }] : [];
@@ -73,22 +74,6 @@ export function MapView({ view, side, list, points, bones, onPoint, onEnter }: P
 
 const HURTS: ReadonlySet<string> = new Set(["tender", "sore", "on", "less", "absent"]);
 const NOTHING: readonly Point[] = [];
-
-/** The pixels a drawing has, so that names are laid where there is room for them. */
-function useSize() {
-  const frame = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 0, height: 0 });
-  useLayoutEffect(() => {
-    const drawn = frame.current;
-    if (!drawn) return;
-    const watch = new ResizeObserver(() =>
-      setSize({ width: drawn.clientWidth, height: drawn.clientHeight }),
-    );
-    watch.observe(drawn);
-    return () => watch.disconnect();
-  }, []);
-  return { frame, size };
-}
 
 interface DrawingProps {
   view: string;

@@ -33,7 +33,12 @@ export const STEPS = [
   { step: "reading", name: "Reading", rest: "/:signature?" },
 ] as const satisfies readonly StepAddress[];
 
-export type PlaceName = (typeof PLACES | typeof STEPS)[number]["name"];
+/** One athlete over time. */
+export const ATHLETE = { path: "/athletes/:athlete", name: "Athlete" } as const;
+
+export const athleteTo = (athlete: string): string => `/athletes/${athlete}`;
+
+export type PlaceName = (typeof PLACES | typeof STEPS)[number]["name"] | typeof ATHLETE.name;
 type Step = (typeof STEPS)[number]["step"];
 
 export const placesFor = (role: Role): PlaceAddress[] =>
@@ -51,6 +56,7 @@ export const screenIn = (address: string): string | null =>
 
 /** The place an address leads to. */
 export function placeAt(address: string): PlaceName {
+  if (address.startsWith("/athletes/")) return ATHLETE.name;
   const step = STEPS.find((each) => address.split("/")[3] === each.step && screenIn(address));
   return (step ?? PLACES.find((each) => address.startsWith(each.path)) ?? PLACES[0]).name;
 }

@@ -48,8 +48,14 @@ export const actionOf = ({ standing, urgency }: DueAction): ActionOf => ({
   urgency,
 });
 
+/** A day of which only the actions are asked: those of one athlete. */
+export const dayOf = (day: string, actions: DueAction[]): Pick<Day, "day" | "actions"> => ({
+  day,
+  actions,
+});
+
 /** What cannot wait and is in nobody's hands. */
-export const cannotWait = (day: Day): DueAction[] =>
+export const cannotWait = (day: Pick<Day, "actions">): DueAction[] =>
   day.actions.filter((action) => isUrgent(action) && !isInHand(action.standing));
 
 /** Booked for today, by the clock; what has no time comes last. */
@@ -61,7 +67,7 @@ export const bookedToday = (day: Day): DueAction[] =>
 const timeOf = ({ standing }: DueAction): string => standing.arranged?.at_time ?? "99:99";
 
 /** What opens and runs out, soonest first; what has no last day at the end. */
-export function runningOut(day: Day, catalogue: Catalogue): Running[] {
+export function runningOut(day: Pick<Day, "day" | "actions">, catalogue: Catalogue): Running[] {
   const rows = new Map<string, Running>();
   for (const action of day.actions) {
     if (isUrgent(action) && !isInHand(action.standing)) continue;

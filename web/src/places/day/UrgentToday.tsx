@@ -10,13 +10,13 @@ import { toDo, urgencyName } from "../../state/wording";
 import styles from "./day.module.css";
 import type { DayParts } from "./parts";
 
+interface Props extends Pick<DayParts, "catalogue" | "onChanged"> {
+  day: { day: string };
+  urgent: DueAction[];
+}
+
 /** Red, first, and there until somebody has it in hand. */
-export function UrgentToday({
-  day,
-  catalogue,
-  urgent,
-  onChanged,
-}: DayParts & { urgent: DueAction[] }) {
+export function UrgentToday({ day, catalogue, urgent, onChanged }: Props) {
   return urgent.map((action) => {
     const { standing, screen } = action;
     const name = nameOf(action, catalogue);

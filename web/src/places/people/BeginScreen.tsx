@@ -1,25 +1,13 @@
 import type { Athlete } from "../../api/athletes";
 import { ProblemNote } from "../../components/ProblemNote";
-import { type Purpose, useBegin } from "../../components/useBegin";
+import { HURTS, type Offered, OTHERS } from "../../components/purposes";
+import { useBegin } from "../../components/useBegin";
 import styles from "./people.module.css";
-
-// In the order in which they come through the door.
-const HURTS: readonly (readonly [Purpose, string])[] = [
-  ["hip_complaint", "Hip, groin, thigh"],
-  ["ankle_injury", "Ankle, lower leg"],
-  ["foot_complaint", "Foot"],
-];
-const OTHERS: readonly (readonly [Purpose, string])[] = [
-  ["squad_screen", "Squad screen"],
-  ["follow_up", "Follow-up"],
-  ["return_to_sport", "Return to sport"],
-  ["teaching", "Teaching"],
-];
 
 /** Begins any purpose, and asks first. */
 export function BeginScreen({ athlete }: { athlete: Athlete }) {
   const begin = useBegin(athlete.id);
-  const plates = (purposes: typeof HURTS) =>
+  const plates = (purposes: Offered) =>
     purposes.map(([purpose, says]) => (
       <button
         key={purpose}

@@ -4,6 +4,7 @@ import type { Side } from "../../api/client";
 import type { Flag, Reading, Screen } from "../../api/screens";
 import { classes } from "../../components/classes";
 import { DifferenceBar } from "../../components/DifferenceBar";
+import { LaneFigure } from "../../components/LaneFigure";
 import { Octagon } from "../../components/Octagon";
 import { RuledDown, Tally } from "../../components/Tally";
 import { stepTo } from "../../state/addresses";
@@ -18,7 +19,7 @@ import {
 } from "../../state/ledger";
 import { isUrgent } from "../../state/urgent";
 import { flagName, gateWords, retakeReason, urgencyName } from "../../state/wording";
-import { LaneFigure } from "./LaneFigure";
+
 import { Made, type MadeDifference } from "./Made";
 import styles from "./reading.module.css";
 

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
+import { readingQuery } from "../../api/readings";
 import { screenQuery } from "../../api/screens";
 import { Away } from "../../components/Away";
 import { ProblemNote } from "../../components/ProblemNote";
@@ -14,7 +15,7 @@ import { LateAnswers } from "./LateAnswers";
 import { Ledger } from "./Ledger";
 import { LedgerHead } from "./LedgerHead";
 import { MoveScreen } from "./MoveScreen";
-import { readingQuery, signatureQuery } from "./queries";
+import { signatureQuery } from "./queries";
 import { ReadingAge } from "./ReadingAge";
 import { ReadingFooter } from "./ReadingFooter";
 import styles from "./reading.module.css";

@@ -3,12 +3,6 @@ import { queryOptions } from "@tanstack/react-query";
 import { atScreen, client, type Schema, take } from "../../api/client";
 import type { Identity } from "../../api/screens";
 
-export const readingQuery = (id: string) =>
-  queryOptions({
-    queryKey: ["reading", id],
-    queryFn: () => take(client.GET("/api/screens/{screen_id}/reading", atScreen(id))),
-  });
-
 /** How much each sign says. It follows the answers: asked anew for each revision. */
 export const evidenceQuery = (screen: string, revision: number, start: number | null) =>
   queryOptions({

@@ -1,9 +1,9 @@
-import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { Figure } from "../../components/Figure";
-import { FoundMap } from "../../maps/FoundMap";
-import { figureNumbers, type Ground, type Recorded } from "../../state/ledger";
-import styles from "./reading.module.css";
+import type { Side } from "../api/client";
+import { FoundMap } from "../maps/FoundMap";
+import { figureNumbers, type Ground, type Recorded } from "../state/ledger";
+import { classes } from "./classes";
+import { Figure } from "./Figure";
+import styles from "./lane-figure.module.css";
 
 interface Props {
   ground: Ground;
