@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from fastapi import APIRouter
 
+from northstride.api.answer_inputs import Code
 from northstride.api.bodies import Json, Output
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
@@ -11,6 +12,8 @@ from northstride.core.catalogue import Site, Test
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.spoken import SPOKEN
 from northstride.core.story import StoryData, story_data
+from northstride.record.how_read import HowReadOut, how_read_out
+from northstride.store.errors import NotFound
 
 router = APIRouter(prefix="/api/catalogue", tags=["catalogue"], route_class=StrictJsonRoute)
 
@@ -41,3 +44,11 @@ def read(work: WorkDep) -> Json:
             "story": story_data().model_dump(mode="json"),
         }
     )
+
+
+@router.get("/tests/{code}", operation_id="read_test")
+def read_test(code: Code, work: WorkDep) -> HowReadOut:
+    """How a test is read, tried out through the rules, and how much it can say."""
+    if code not in work.catalogue.tests:
+        raise NotFound("test", code)
+    return how_read_out(work.catalogue, code)

@@ -12,6 +12,7 @@ OWNER: frozenset[Role] = frozenset({"owner"})
 PERMISSIONS: dict[str, frozenset[Role]] = {
     "sign_out": EVERYONE,
     "read_catalogue": EVERYONE,
+    "read_test": EVERYONE,
     "list_athletes": EVERYONE,
     "read_athlete": EVERYONE,
     "read_course": EVERYONE,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 
 from northstride.core import findings
 from northstride.core.catalogue import Catalogue
@@ -34,6 +35,11 @@ from northstride.record.reading_model import (
 
 # The one place where numbers are rounded: hundredths are finer than any instrument here.
 DECIMALS = 2
+STRENGTH_CODES: Mapping[findings.Strength, StrengthCode] = {
+    findings.Strength.POSSIBLE: "possible",
+    findings.Strength.LIKELY: "likely",
+    findings.Strength.STRONG: "strong",
+}
 
 
 def reading_out(reading: findings.Reading, catalogue: Catalogue) -> ReadingOut:
@@ -107,16 +113,11 @@ def _reasons(reasons: tuple[findings.Reason, ...]) -> list[ReasonOut]:
 
 
 def _flag(flag: findings.Flag) -> FlagOut:
-    names: dict[findings.Strength, StrengthCode] = {
-        findings.Strength.POSSIBLE: "possible",
-        findings.Strength.LIKELY: "likely",
-        findings.Strength.STRONG: "strong",
-    }
     return FlagOut(
         code=flag.code,
         kind=flag.kind,
         side=_side(flag.side),
-        strength=names[flag.strength],
+        strength=STRENGTH_CODES[flag.strength],
         urgency=flag.urgency.value if flag.urgency else None,
         because=_reasons(flag.because),
         against=list(flag.against),

@@ -134,6 +134,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "arrange_action": {"path": screen, "body": {**new, **action}},
         "undo_arrangement": {"path": {**screen, "arrangement_id": arranged["id"]}, "body": new},
         "read_evidence": {"path": screen},
+        "read_test": {"path": {"code": "hip.fadir"}},
         "read_course": {"path": {"athlete_id": athlete}},
         "export_record": {"path": screen},
         "check_record_file": {"body": file},

@@ -109,6 +109,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalogue/tests/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Test
+         * @description How a test is read, tried out through the rules, and how much it can say.
+         */
+        get: operations["read_test"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day": {
         parameters: {
             query?: never;
@@ -1745,6 +1765,19 @@ export interface components {
             /** Date */
             date?: string | null;
         };
+        /** HowReadOut */
+        HowReadOut: {
+            /** Test */
+            test: string;
+            /** Reads */
+            reads: components["schemas"]["ReadAsOut"][];
+            /** Says */
+            says: components["schemas"]["SaysOut"][];
+            /** Held By */
+            held_by: ("fracture_doubt" | "clot_doubt" | "hip_replacement" | "growth_plate_doubt" | "recent_surgery" | "acute_dislocation" | "infection_doubt" | "achilles_doubt" | "unstable_doubt")[];
+            /** Label */
+            label: string;
+        };
         /**
          * IdentityOut
          * @description What a reading was made from, part by part. Two readings are the same where all of it is.
@@ -2237,6 +2270,28 @@ export interface components {
             most: number | null;
         };
         /**
+         * ReadAsOut
+         * @description One answer by itself: a value, a stretch of numbers (open where null), or places of familiar pain.
+         */
+        ReadAsOut: {
+            /** Measure */
+            measure: string | null;
+            /** Value */
+            value: string | number | boolean | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Sites */
+            sites: string[];
+            /** Code */
+            code: string;
+            /** Strength */
+            strength: ("possible" | "likely" | "strong") | null;
+            /** Rules */
+            rules: string[];
+        };
+        /**
          * ReadingOut
          * @description `rules` is the readable edition, `fingerprint` tells two editions of one name apart.
          */
@@ -2439,6 +2494,33 @@ export interface components {
             side: ("left" | "right") | null;
             /** Because */
             because: components["schemas"]["ReasonOut"][];
+        };
+        /**
+         * SaysOut
+         * @description What a positive and a negative can say, least and most by study.
+         */
+        SaysOut: {
+            /** Sign */
+            sign: string;
+            /** Codes */
+            codes: string[];
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "positive" | "negative";
+            /**
+             * Least
+             * @enum {string}
+             */
+            least: "a lot" | "some" | "a little" | "hardly" | "no use shown";
+            /**
+             * Most
+             * @enum {string}
+             */
+            most: "a lot" | "some" | "a little" | "hardly" | "no use shown";
+            /** Source */
+            source: string;
         };
         /**
          * SchoolChoice
@@ -3691,6 +3773,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogueOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowReadOut"];
                 };
             };
             /** @description Refused, with the path of each fault */
