@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import unittest
+from typing import Any
 
 from northstride.core.catalogue import default_catalogue
 from northstride.core.findings import Strength
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.following.how_read import ReadAs, held_by, how_read
 from northstride.record.how_read import how_read_out
-from tests.support.records import read, record
+from tests.support.records import read, record, thomas
 
 CATALOGUE = default_catalogue()
 
@@ -29,8 +30,9 @@ class HowRead(unittest.TestCase):
         bent = [row for row in rows("hip.modified_thomas") if row.measure == "knee_angle"]
         self.assertIn((Strength.STRONG, None, 70), {(row.strength, row.low, row.high) for row in bent})
         for number, strong in ((69, True), (71, False)):
-            entry = {"test": "hip.modified_thomas", "side": "right", "values": {"knee_angle": number}}
-            flags = read(record([entry]))["flags"]
+            sound: Any = {"thigh_angle": -10, "knee_angle": 95, "abduction_drift": 2, "rotation_drift": 1}
+            sides = (thomas("left", **sound), thomas("right", **{**sound, "knee_angle": number}))
+            flags = read(record(list(sides)))["flags"]
             told = {flag["strength"] for flag in flags if flag["code"] == "tightness.rectus_femoris"}
             self.assertEqual("strong" in told, strong, number)
 

@@ -89,7 +89,7 @@ class BrowserCase(unittest.TestCase):
         page.get_by_label("Name you sign in with").fill(login)
         page.get_by_label("Password").fill(PASSWORD)
         page.get_by_role("button", name="Sign in").click()
-        page.wait_for_url("**/people")
+        expect(page.get_by_label("Athletes")).to_be_visible()
 
     def begin_screen(self, page: Page, name: str = "Ilse Varga") -> None:
         """From People to the hanging-leg test at the bench, signed in already."""

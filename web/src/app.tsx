@@ -20,8 +20,12 @@ export function App() {
       {/* Kept as it is behind the lock, and out of sight. */}
       <div className="places-frame" hidden={closed !== null}>
         <Routes>
-          {PLACES.map(({ path, name }) => (
-            <Route key={path} path={path} element={<Goal name={name} />} />
+          {PLACES.map(({ path, name, ...more }) => (
+            <Route
+              key={path}
+              path={`${path}${"rest" in more ? more.rest : ""}`}
+              element={<Goal name={name} />}
+            />
           ))}
           <Route path={ATHLETE.path} element={<Goal name={ATHLETE.name} />} />
           {STEPS.map(({ step, rest, name }) => (

@@ -9,6 +9,7 @@ const place = (load: () => Promise<{ default: ComponentType }>) => part<object>(
 export const CODE: Record<PlaceName, Part<object>> = {
   Day: place(() => import("./day/DayPlace")),
   People: place(() => import("./people/PeoplePlace")),
+  Tests: place(() => import("./tests/TestsPlace")),
   Athlete: place(() => import("./athlete/AthletePlace")),
   Team: place(() => import("./team/TeamPlace")),
   Story: place(() => import("./story/StoryPlace")),

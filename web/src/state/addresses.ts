@@ -8,6 +8,8 @@ interface PlaceAddress {
   /** As the bar names it. */
   name: string;
   roles: readonly Role[] | "everyone";
+  /** What may follow in the address. */
+  rest?: string;
 }
 
 interface StepAddress {
@@ -22,6 +24,7 @@ interface StepAddress {
 export const PLACES = [
   { path: "/day", name: "Day", roles: "everyone" },
   { path: "/people", name: "People", roles: "everyone" },
+  { path: "/tests", name: "Tests", rest: "/:test?", roles: "everyone" },
   { path: "/team", name: "Team", roles: ["owner"] },
 ] as const satisfies readonly PlaceAddress[];
 
@@ -32,6 +35,11 @@ export const STEPS = [
   { step: "bench", name: "Bench", rest: "/:test?" },
   { step: "reading", name: "Reading", rest: "/:signature?" },
 ] as const satisfies readonly StepAddress[];
+
+/** The catalogue to read, one test after the other. */
+export const TESTS = PLACES[2];
+
+export const testTo = (code: string): string => `${TESTS.path}/${code}`;
 
 /** One athlete over time. */
 export const ATHLETE = { path: "/athletes/:athlete", name: "Athlete" } as const;

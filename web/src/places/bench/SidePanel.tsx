@@ -1,7 +1,8 @@
 import type { Catalogue, Step, Test } from "../../api/catalogue";
-import type { Schema, Side } from "../../api/client";
+import type { Side } from "../../api/client";
 import { classes } from "../../components/classes";
 import { Figure } from "../../components/Figure";
+import { HandsLegend } from "../../components/HandsLegend";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { isValueField, placeOf } from "../../state/fields";
@@ -51,27 +52,7 @@ export function SidePanel(props: Props) {
   );
 }
 
-type HandDoes = Schema["Hand"]["does"];
-
 const NOTHING_READ = {};
-
-const HAND_WORDS: Record<HandDoes, string> = {
-  hold: "ring: holds",
-  feel: "dot: feels",
-  press: "arrow: pushes",
-  tap: "star: taps",
-  self: "coloured arrow: the athlete",
-};
-
-/** What the marks on the set-up picture mean, as far as they are there. */
-function HandsLegend({ hands }: { hands: NonNullable<Step["figure"]>["hands"] }) {
-  const words = [...new Set(hands.map((hand) => HAND_WORDS[hand.does]))];
-  if (hands.some((hand) => hand.way && hand.does !== "press" && hand.does !== "self")) {
-    words.push("arrow: pushes");
-  }
-  if (hands.some((hand) => hand.behind)) words.push("dashed: underneath");
-  return <span className="muted small">{[...new Set(words)].join(" · ")}</span>;
-}
 
 function SetUp({ test, step, side }: { test: Test; step: Step; side: Side }) {
   const hands = step.figure?.hands ?? [];
