@@ -16,6 +16,7 @@ from northstride.api import (
     arrangements,
     athletes,
     catalogue,
+    clinic,
     course,
     day,
     overrides,
@@ -42,6 +43,7 @@ from northstride.store.passwords import Passwords
 ROUTERS = (
     sessions.router,
     users.router,
+    clinic.router,
     catalogue.router,
     day.router,
     athletes.router,

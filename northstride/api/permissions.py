@@ -11,6 +11,10 @@ OWNER: frozenset[Role] = frozenset({"owner"})
 
 PERMISSIONS: dict[str, frozenset[Role]] = {
     "sign_out": EVERYONE,
+    "read_clinic": EVERYONE,
+    "edit_clinic": OWNER,
+    "preview_schools": OWNER,
+    "read_audit": OWNER,
     "read_catalogue": EVERYONE,
     "read_test": EVERYONE,
     "list_athletes": EVERYONE,

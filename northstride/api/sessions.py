@@ -3,20 +3,19 @@
 from __future__ import annotations
 
 import datetime as dt
-import zoneinfo
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from anyio import sleep, to_thread
 from fastapi import APIRouter, Request, Response
-from pydantic import AfterValidator, Field
+from pydantic import Field
 
 from northstride import CAUTION
 from northstride.api.bodies import Input, Login, Name, NewPassword, Output, Password
+from northstride.api.clinic import TimeZone
 from northstride.api.demo_accounts import DEMO_ACCOUNTS
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import COOKIE, Services, ServicesDep, WorkDep, session_token
-from northstride.core.vocabulary import DEFAULT_SCHOOLS, Schools
 from northstride.record.model import CONTROL_FREE
 from northstride.store.actor import Role
 from northstride.store.errors import SignInRefused
@@ -38,12 +37,6 @@ DEVICE_DAYS = 180
 router = APIRouter(prefix="/api", tags=["session"], route_class=StrictJsonRoute)
 
 
-def _known_zone(name: str) -> str:
-    if name not in zoneinfo.available_timezones():
-        raise ValueError("is not a time zone such as Europe/Helsinki")
-    return name
-
-
 class SignInInput(Input):
     login: Annotated[str, Field(min_length=1, max_length=200, pattern=CONTROL_FREE)]
     password: Password
@@ -51,7 +44,7 @@ class SignInInput(Input):
 
 class SetUpInput(Input):
     clinic: Name
-    time_zone: Annotated[str, AfterValidator(_known_zone)]
+    time_zone: TimeZone
     login: Login
     name: Name
     password: NewPassword
@@ -64,7 +57,6 @@ class SessionOut(Output):
     clinic_id: UUID
     clinic: str
     time_zone: str
-    schools: Schools
     token: str
     # After this long without use the page locks and the session ends.
     idle_minutes: int
@@ -126,7 +118,6 @@ def _session(running: Running) -> SessionOut:
         clinic_id=actor.clinic_id,
         clinic=running.clinic_name,
         time_zone=actor.time_zone,
-        schools=DEFAULT_SCHOOLS,
         token=running.csrf,
         idle_minutes=running.idle_minutes,
         seal_key=running.seal_key,

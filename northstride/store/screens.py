@@ -18,7 +18,7 @@ from northstride.store.actor import Actor, audit
 from northstride.store.athletes import get_athlete
 from northstride.store.errors import Differs, NotFound, Refused
 from northstride.store.folding import AnswerRow, FoldedEntry, entries_json, fold
-from northstride.store.tables import Answer, Athlete, Screen
+from northstride.store.tables import Answer, Athlete, Clinic, Screen
 
 ANSWER_COLUMNS = (
     Answer.id,
@@ -62,7 +62,10 @@ def begin_screen(
     purpose: str,
     schools: Mapping[str, Any],
 ) -> None:
-    """Safe to repeat. Plans what the purpose asks for. Raises Differs for another content."""
+    """Safe to repeat. Plans what the purpose asks for. Raises Differs for another content.
+
+    Read by the clinic's schools, and by `schools` where this screen is to be read otherwise.
+    """
     asked = {"athlete_id": athlete_id, "date": date, "purpose": purpose}
     standing = db.execute(
         select(Screen.athlete_id, Screen.date, Screen.purpose).where(
@@ -80,19 +83,28 @@ def begin_screen(
         raise Refused([Fault("athlete_id", str(athlete_id), why)])
     if athlete.birth_date is not None and athlete.birth_date > date:
         raise Refused([Fault("date", date.isoformat(), f"{date.isoformat()} is before the birth date")])
+    read_by = {**_schools_of_clinic(db, actor), **schools}
     db.execute(
         insert(Screen).values(
             clinic_id=actor.clinic_id,
             id=screen_id,
             examiner=actor.name,
-            schools=dict(schools),
-            planned=_plan(catalogue, screen_id, athlete.ref, date, purpose, schools),
+            schools=read_by,
+            planned=_plan(catalogue, screen_id, athlete.ref, date, purpose, read_by),
             overrides=[],
             created_by=actor.user_id,
             **asked,
         )
     )
     audit(db, actor, "begin", "screen", screen_id)
+
+
+def _schools_of_clinic(db: Connection, actor: Actor) -> dict[str, Any]:
+    """What the clinic chose, without defaults: the screen keeps it, whatever is chosen later."""
+    found: dict[str, Any] = db.execute(
+        select(Clinic.schools).where(Clinic.id == actor.clinic_id)
+    ).scalar_one()
+    return found
 
 
 def _plan(

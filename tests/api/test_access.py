@@ -65,6 +65,8 @@ class AccessCase(ApiCase):
                 "on": "2026-09-20",
             },
             "undo_arrangement": {"id": new},
+            "edit_clinic": {"idle_minutes": 15},
+            "preview_schools": {"schools": {"knee_pass": 80}},
             "import_record": record([thomas("left", thigh_angle=8)], id=new),
             "add_user": {
                 "id": new,
@@ -84,6 +86,7 @@ class AccessCase(ApiCase):
             "read_changes": {"after": 0},
             "read_history": {"test": "hip.modified_thomas", "field": "note"},
             "import_record": {"name": "Ilse Varga"},
+            "read_audit": {"noun": "screen", "key": ids["screen_id"]},
         }
         return known.get(operation, {})
 
@@ -124,7 +127,11 @@ class OtherClinics(AccessCase):
         for operation in self.operations():
             name, _, path = operation
             # The catalogue belongs to no clinic.
-            asks_by_id = ("{" in path and name != "read_test") or name in ("begin_screen", "list_screens")
+            asks_by_id = ("{" in path and name != "read_test") or name in (
+                "begin_screen",
+                "list_screens",
+                "read_audit",
+            )
             if not asks_by_id:
                 continue
             with self.subTest(operation=name):
@@ -202,6 +209,10 @@ class Roles(AccessCase):
             "read_catalogue": everyone,
             "read_changes": everyone,
             "read_day": everyone,
+            "read_clinic": everyone,
+            "edit_clinic": owner,
+            "preview_schools": owner,
+            "read_audit": owner,
             "read_test": everyone,
             "read_course": everyone,
             "count_urgent": everyone,
