@@ -6,10 +6,11 @@ from typing import Any
 
 from playwright.sync_api import Page, expect
 
-from northstride.cli.steps import WEB
+from northstride.cli.steps import ROOT, WEB
 from tests.support.browser import BrowserCase
 from tests.support.telling import answer, begin, door, point
 
+DOCS = ROOT / "docs"
 AXE = (WEB / "node_modules" / "axe-core" / "axe.min.js").read_text(encoding="utf-8")
 
 
@@ -62,9 +63,9 @@ class Accessible(BrowserCase):
         page.wait_for_timeout(400)
         self.assert_clean(page, "add athlete")
         page.get_by_role("button", name="Cancel").click()
-        page.get_by_role("link", name="Team").click()
+        page.goto(f"{self.app.address}/settings/people")
         expect(page.get_by_text("jonas · practitioner")).to_be_visible()
-        self.assert_clean(page, "team")
+        self.assert_clean(page, "people and roles")
 
     def test_bench_and_reading(self) -> None:
         page = self.at_bench(**STILL)
@@ -138,6 +139,36 @@ class Accessible(BrowserCase):
         answer(page, "Numb between the legs?", "Yes").click()
         expect(page.get_by_role("alert")).to_be_visible()
         self.assert_clean(page, "danger answered yes")
+
+    def test_day_athlete_tests_settings_and_reading_at_each_size(self) -> None:
+        page = self.page(**STILL)
+        self.sign_in(page, "aino")
+        self.import_file(page, DOCS / "examples" / "lateral-sprain-day-2.json", "Oda Rist")
+        reading = page.url
+        page.get_by_role("button", name="How much each test can say").click()
+        page.locator("header").first.get_by_role("link", name="Oda Rist").click()
+        page.wait_for_url("**/athletes/*")
+        athlete = page.url
+        places = (
+            (f"{self.app.address}/day", "Open on the couch"),
+            (athlete, "Over time"),
+            (reading, "Not examined"),
+            (f"{self.app.address}/tests/ankle.anterior_drawer", "How it is read"),
+            (f"{self.app.address}/settings/device", "This device"),
+            (f"{self.app.address}/settings/schools", "Schools"),
+            (f"{self.app.address}/settings/errors", "Error figures"),
+            (f"{self.app.address}/settings/clinic", "Clinic"),
+        )
+        for width, height in ((1280, 800), (1180, 820), (820, 1180), (390, 844)):
+            page.set_viewport_size({"width": width, "height": height})
+            for address, shown in places:
+                page.goto(address)
+                expect(page.get_by_label(shown, exact=True).first).to_be_visible()
+                self.assert_clean(page, f"{address} at {width}")
+                self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), width, address)
+        page.get_by_role("button", name="Places and more").click()
+        expect(page.get_by_label("All places")).to_be_visible()
+        self.assert_clean(page, "behind the mark")
 
     def test_bench_by_touch(self) -> None:
         page = self.at_bench(has_touch=True, **STILL)

@@ -90,7 +90,7 @@ class EndedSession(BrowserCase):
         with self.engine.connect() as db:
             query = text("SELECT count(*) FROM answers WHERE screen_id = :id AND test <> 'story'")
             self.assertEqual(db.execute(query, {"id": screen}).scalar_one(), 0)
-        page.get_by_role("button", name="Sign out").click()
+        self.sign_out(page)
         expect(page.get_by_role("button", name="Sign in")).to_be_visible()
         with page.expect_response("**/answers"):
             self.sign_in(page)

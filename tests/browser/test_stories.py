@@ -22,7 +22,7 @@ class Stories(BrowserCase):
         self.sign_in(page)
         self.import_story(page, "stiff-ankle-first")
         expect(page.get_by_label("Since earlier screens")).to_have_count(0)
-        page.get_by_role("link", name="North Stride").click()
+        page.goto(f"{self.app.address}/people")
         later = json.loads((DOCS / "examples" / "stiff-ankle-first.json").read_text())
         later |= {"id": str(uuid4()), "date": "2026-11-20", "purpose": "return_to_sport"}
         lunge = next(e for e in later["entries"] if e["test"] == "ankle.lunge" and e["side"] == "right")

@@ -206,7 +206,7 @@ class Urgent(StoryCase):
             expect(bar).to_be_visible()
         page.reload()
         expect(bar).to_be_visible()
-        page.get_by_role("link", name="North Stride").click()
+        page.goto(f"{self.app.address}/people")
         page.get_by_role("button", name="Ilse Varga").click()
         expect(page.get_by_label("Chosen athlete").get_by_role("alert")).to_contain_text("Emergency")
 

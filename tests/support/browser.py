@@ -91,6 +91,14 @@ class BrowserCase(unittest.TestCase):
         page.get_by_role("button", name="Sign in").click()
         expect(page.get_by_label("Athletes")).to_be_visible()
 
+    @staticmethod
+    def sign_out(page: Page) -> None:
+        """In a screen it waits behind the mark."""
+        leave = page.get_by_role("button", name="Sign out")
+        if leave.count() == 0:
+            page.get_by_role("button", name="Places and more").click()
+        leave.click()
+
     def begin_screen(self, page: Page, name: str = "Ilse Varga") -> None:
         """From People to the hanging-leg test at the bench, signed in already."""
         page.get_by_role("button", name=name).click()

@@ -92,6 +92,61 @@ export interface paths {
         patch: operations["edit_user"];
         trace?: never;
     };
+    "/api/clinic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["read_clinic"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Edit */
+        patch: operations["edit_clinic"];
+        trace?: never;
+    };
+    "/api/clinic/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What other schools would alter in the screens that are open now. Writes nothing but the audit.
+         */
+        post: operations["preview_schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Audit */
+        get: operations["read_audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -689,6 +744,25 @@ export interface components {
             options: string[];
         };
         /**
+         * AlteredOut
+         * @description `differences` is null where the screen cannot be read at all.
+         */
+        AlteredOut: {
+            /**
+             * Screen
+             * Format: uuid
+             */
+            screen: string;
+            athlete: components["schemas"]["AthleteName"];
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Differences */
+            differences: components["schemas"]["DifferenceMade"][] | null;
+        };
+        /**
          * AmendInput
          * @description `stands_on` is the id of the signature that was seen.
          */
@@ -1022,6 +1096,25 @@ export interface components {
             /** Athletes */
             athletes: components["schemas"]["AthleteOut"][];
         };
+        /** AuditRow */
+        AuditRow: {
+            /** Id */
+            id: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string | null;
+            /** Verb */
+            verb: string;
+            /** Noun */
+            noun: string;
+            /** Noun Id */
+            noun_id: string | null;
+            detail: components["schemas"]["JsonValue"];
+        };
         /** BaselineOut */
         BaselineOut: {
             /** Record */
@@ -1154,6 +1247,40 @@ export interface components {
             code: string;
             /** Label */
             label: string;
+        };
+        /**
+         * ClinicEdit
+         * @description Only what is sent changes. `to_open` also reads the open screens by the new schools.
+         */
+        ClinicEdit: {
+            /** Name */
+            name?: string | null;
+            /** Time Zone */
+            time_zone?: string | null;
+            /** Idle Minutes */
+            idle_minutes?: number | null;
+            /** @default {} */
+            schools?: components["schemas"]["StrictSchools"];
+            /**
+             * To Open
+             * @default false
+             */
+            to_open?: boolean;
+        };
+        /**
+         * ClinicOut
+         * @description `schools` as they are in force; `asked` what can be chosen, and why the default is the default.
+         */
+        ClinicOut: {
+            /** Name */
+            name: string;
+            /** Time Zone */
+            time_zone: string;
+            /** Idle Minutes */
+            idle_minutes: number;
+            schools: components["schemas"]["Schools"];
+            /** Asked */
+            asked: components["schemas"]["SchoolOut"][];
         };
         /**
          * ClinicRouteInput
@@ -2250,6 +2377,13 @@ export interface components {
             /** Faults */
             faults: components["schemas"]["FaultOut"][];
         };
+        /** PreviewedOut */
+        PreviewedOut: {
+            /** Looked At */
+            looked_at: number;
+            /** Altered */
+            altered: components["schemas"]["AlteredOut"][];
+        };
         /** ProbabilityOut */
         ProbabilityOut: {
             /** Start */
@@ -2532,6 +2666,26 @@ export interface components {
             /** Among */
             among: (string | number)[];
         };
+        /** SchoolOptionOut */
+        SchoolOptionOut: {
+            /** Value */
+            value: string | number;
+            /** Label */
+            label: string;
+        };
+        /** SchoolOut */
+        SchoolOut: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+            /** Default */
+            default: string | number;
+            /** Options */
+            options: components["schemas"]["SchoolOptionOut"][];
+        };
         /**
          * Schools
          * @description How a clinic reads what practitioners read differently. A missing key means the default.
@@ -2612,6 +2766,10 @@ export interface components {
              * @enum {string}
              */
             trial_value: "mean" | "median";
+        };
+        /** SchoolsInput */
+        SchoolsInput: {
+            schools: components["schemas"]["StrictSchools"];
         };
         /**
          * Score
@@ -2767,7 +2925,6 @@ export interface components {
             clinic: string;
             /** Time Zone */
             time_zone: string;
-            schools: components["schemas"]["Schools"];
             /** Token */
             token: string;
             /** Idle Minutes */
@@ -3745,6 +3902,132 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_clinic: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClinicOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    edit_clinic: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClinicEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolsInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewedOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_audit: {
+        parameters: {
+            query: {
+                noun: "athlete" | "screen";
+                key: string;
+                before?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditRow"][];
+                };
             };
             /** @description Refused, with the path of each fault */
             "4XX": {

@@ -86,15 +86,9 @@ function SpeechSwitch() {
 }
 
 export function Leave() {
-  const session = useSession();
   const leave = useLeave();
   return (
-    <button
-      type="button"
-      className={styles.place}
-      onClick={leave}
-      title={`${session.name}, ${session.role}`}
-    >
+    <button type="button" className={styles.place} onClick={leave}>
       Sign out
     </button>
   );

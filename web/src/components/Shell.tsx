@@ -21,6 +21,7 @@ interface Props {
 
 /** The frame of every place: one bar, what is urgent, the place itself. */
 export function Shell({ who, screen, saved, urgent, children }: Props) {
+  const session = useSession();
   const [more, setMore] = useState(false);
   const step = useLocation().pathname.split("/")[3];
   return (
@@ -33,6 +34,7 @@ export function Shell({ who, screen, saved, urgent, children }: Props) {
           type="button"
           className={styles.more}
           aria-label="Places and more"
+          title={`${session.name}, ${session.role}`}
           aria-expanded={more}
           aria-controls="places-and-more"
           data-open={more || undefined}
@@ -65,7 +67,7 @@ function Own() {
   const session = useSession();
   return (
     <div className={classes(styles.wide, styles.self)}>
-      <span className="muted">
+      <span className="muted" title={`${session.name}, ${session.role}`}>
         {session.name} · {session.clinic}
       </span>
       <ThemeSwitch />

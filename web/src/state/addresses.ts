@@ -25,7 +25,7 @@ export const PLACES = [
   { path: "/day", name: "Day", roles: "everyone" },
   { path: "/people", name: "People", roles: "everyone" },
   { path: "/tests", name: "Tests", rest: "/:test?", roles: "everyone" },
-  { path: "/team", name: "Team", roles: ["owner"] },
+  { path: "/settings", name: "Settings", rest: "/:part?", roles: "everyone" },
 ] as const satisfies readonly PlaceAddress[];
 
 /** The path of a screen, in the order in which it is walked. */
@@ -40,6 +40,12 @@ export const STEPS = [
 export const TESTS = PLACES[2];
 
 export const testTo = (code: string): string => `${TESTS.path}/${code}`;
+
+export const SETTINGS = PLACES[3];
+
+/** The audit of a record, for owners. */
+export const auditTo = (noun: "athlete" | "screen", key: string): string =>
+  `${SETTINGS.path}/audit?noun=${noun}&key=${key}`;
 
 /** One athlete over time. */
 export const ATHLETE = { path: "/athletes/:athlete", name: "Athlete" } as const;

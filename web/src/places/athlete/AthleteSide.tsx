@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import Arrange from "../../components/Arrange";
 import { Arranged } from "../../components/Arranged";
+import { AuditLink } from "../../components/AuditLink";
 import { SideMark } from "../../components/SideMark";
 import { stepTo } from "../../state/addresses";
 import { actionOf, nameOf, type Running } from "../../state/day";
@@ -38,7 +39,8 @@ export function AthleteSide(props: AthleteParts & { running: Running[] }) {
         ))}
       </ul>
       <p className="mt-3">
-        <Link to={`/people?athlete=${athlete.id}`}>Edit or archive in People</Link>
+        <Link to={`/people?athlete=${athlete.id}`}>Edit or archive in People</Link>{" "}
+        <AuditLink noun="athlete" record={athlete.id} />
       </p>
     </aside>
   );

@@ -6,7 +6,7 @@ import { catalogueQuery } from "../../api/catalogue";
 import { type ScreenLine, screensQuery } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isStaff, useSession, useToday } from "../../components/session";
-import { stepTo } from "../../state/addresses";
+import { athleteTo, stepTo } from "../../state/addresses";
 import { isUrgent } from "../../state/urgent";
 import { ageOn, dayWords, flagName, purposeName, urgencyName } from "../../state/wording";
 import { BeginScreen } from "./BeginScreen";
@@ -42,7 +42,11 @@ function Chosen({ id, squads, onEdit, onChanged }: Props & { id: string }) {
   };
   return (
     <>
-      <h2 className="fs-4">{athlete.name}</h2>
+      <h2 className="fs-4">
+        <Link className="text-reset" to={athleteTo(athlete.id)}>
+          {athlete.name}
+        </Link>
+      </h2>
       <p className="muted">{facts(athlete, squads, day)}</p>
       <Urgent athlete={athlete} />
       {athlete.archived ? null : <BeginScreen athlete={athlete} />}

@@ -18,7 +18,7 @@ export function ChangeList({ reading, catalogue }: { reading: Reading; catalogue
   const leftOut = leftOutWords(reading.changes);
   return (
     <section aria-label="Since earlier screens">
-      <h3 className={styles["change-title"]}>Since earlier screens</h3>
+      <h2 className={styles["change-title"]}>Since earlier screens</h2>
       {rows.map(({ key, test, measure, sides }) => (
         <div key={key} className={classes("lanes", styles["difference-row"])}>
           <div className="lane-left left">

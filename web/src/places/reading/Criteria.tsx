@@ -12,7 +12,7 @@ export function Criteria({ reading, catalogue, screen }: LedgerProps) {
   if (reading.criteria.length === 0) return null;
   return (
     <section className={styles.band} aria-label="Ready to return">
-      <h3>Ready to return: you decide</h3>
+      <h2>Ready to return: you decide</h2>
       <ul className={styles.criteria}>
         {reading.criteria.map((item) => {
           const entry = item.at ? entryAt(screen.record, item.at) : null;

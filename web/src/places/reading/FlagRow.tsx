@@ -17,10 +17,10 @@ import {
   recordedWords,
   retakesOf,
 } from "../../state/ledger";
+import type { MadeDifference } from "../../state/made";
 import { isUrgent } from "../../state/urgent";
 import { flagName, gateWords, retakeReason, urgencyName } from "../../state/wording";
-
-import { Made, type MadeDifference } from "./Made";
+import { Made } from "./Made";
 import styles from "./reading.module.css";
 
 export interface LedgerProps {
@@ -42,7 +42,7 @@ export function FlagRow(props: LedgerProps & { row: LedgerRow }) {
     <section className={classes("lanes", styles.row)} aria-label={flagName(catalogue, row.code)}>
       <FlagLane {...props} side="left" />
       <div className="spine">
-        <h3>{flagName(catalogue, row.code)}</h3>
+        <h2>{flagName(catalogue, row.code)}</h2>
         {row.difference && measure ? (
           <DifferenceBar measure={measure} found={row.difference} />
         ) : (

@@ -1,11 +1,12 @@
 import { classes } from "../../components/classes";
 import { ledgerRows } from "../../state/ledger";
+import type { MadeDifference } from "../../state/made";
 import { flagName } from "../../state/wording";
 import { ChangeList } from "./ChangeList";
 import { Criteria } from "./Criteria";
 import { EvidenceRows } from "./EvidenceRows";
 import { FlagRow, FlagWords, type LedgerProps } from "./FlagRow";
-import { Made, type MadeDifference } from "./Made";
+import { Made } from "./Made";
 import { NotExaminedRow } from "./NotExaminedRow";
 import styles from "./reading.module.css";
 import { ClearedRows, DifferenceRows, HeldRows, RetakeRows } from "./SlimRows";
@@ -28,7 +29,7 @@ export function Ledger({ reading, screen, catalogue, made }: Props) {
           className={styles.whole}
           aria-label={flagName(catalogue, flag.code)}
         >
-          <h3>{flagName(catalogue, flag.code)}</h3>
+          <h2>{flagName(catalogue, flag.code)}</h2>
           <FlagWords {...shared} flag={flag} />
           <Made made={made} code={flag.code} side={null} />
           <span className="muted small">of no one side</span>
@@ -72,7 +73,7 @@ function NothingFlagged({ reading, screen, recorded, catalogue }: LedgerProps) {
     <section className={classes("lanes", styles.row)} aria-label="No flags">
       {cell("left")}
       <div className="spine">
-        <h3>No flags</h3>
+        <h2>No flags</h2>
         {screen.record.entries.length > 0 && reading.held.length > 0 ? (
           <span className="muted">some of it is held, and not read</span>
         ) : null}

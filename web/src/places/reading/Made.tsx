@@ -1,11 +1,6 @@
 import type { Side } from "../../api/client";
-import type { Signed } from "../../api/screens";
-import { urgencyName } from "../../state/wording";
+import { CAUSES, type MadeDifference, stateWords } from "../../state/made";
 import styles from "./reading.module.css";
-
-export type MadeDifference = NonNullable<Signed["differences"]>[number];
-
-export const CAUSES = { answers: "by what was recorded", rules: "by newer rules" } as const;
 
 /** What a flag was before, where an amendment or newer rules changed it. */
 export function Made({
@@ -26,7 +21,3 @@ export function Made({
       </div>
     ));
 }
-
-/** Strength first, then what it asks for. */
-export const stateWords = ({ strength, urgency }: Record<string, string>): string =>
-  [strength, urgency ? urgencyName(urgency).toLowerCase() : null].filter(Boolean).join(", ");

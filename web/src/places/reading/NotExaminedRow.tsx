@@ -18,7 +18,7 @@ export function NotExaminedRow(props: LedgerProps) {
       {(["left", "right"] as const).map((side) => (
         <div key={side} className={classes(`lane-${side}`, styles["open-lane"])}>
           <div>
-            <h3>Not examined</h3>
+            <h2>Not examined</h2>
             {missing ? <Missing {...props} side={side} /> : <span>not kept back then</span>}
           </div>
           {next && (next.side === side || (next.side === null && side === "right")) ? (
@@ -104,7 +104,7 @@ function Questions({ reading, screen, catalogue }: LedgerProps) {
   if (asked.length === 0) return <span className="muted">no question is open</span>;
   return (
     <section aria-label="Still to ask">
-      <h3>{asked.length === 1 ? "Open question" : `${asked.length} open questions`}</h3>
+      <h2>{asked.length === 1 ? "Open question" : `${asked.length} open questions`}</h2>
       {asked.map((item) => (
         <p key={item.item} className={item.urgent ? styles["urgent-question"] : "mb-1"}>
           <strong>{questionWords(catalogue, item.item)}</strong>{" "}

@@ -3,6 +3,7 @@ import { useParams } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
 import { readingQuery } from "../../api/readings";
 import { screenQuery } from "../../api/screens";
+import { AuditLink } from "../../components/AuditLink";
 import { Away } from "../../components/Away";
 import { ProblemNote } from "../../components/ProblemNote";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
@@ -83,6 +84,7 @@ export default function ReadingPlace() {
             <div className="plates">
               <Download screen={opened} />
               <MoveScreen screen={opened} onMoved={refresh} />
+              <AuditLink noun="screen" record={id} />
             </div>
             <p className="caution">
               Findings for a licensed practitioner to weigh. Not a diagnosis; local protocols come

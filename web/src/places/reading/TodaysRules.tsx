@@ -2,11 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Catalogue } from "../../api/catalogue";
 import type { Reading } from "../../api/screens";
+import { MadeDifferences } from "../../components/MadeDifferences";
 import { ProblemNote } from "../../components/ProblemNote";
 import { questionWords } from "../../state/wording";
 import { todayQuery } from "./queries";
 import styles from "./reading.module.css";
-import { MadeDifferences } from "./SignedVersion";
 
 interface Props {
   screen: string;

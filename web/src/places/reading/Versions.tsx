@@ -8,7 +8,7 @@ export function Versions({ screen }: { screen: Screen }) {
   if (screen.signatures.length === 0) return null;
   return (
     <section aria-label="All signatures">
-      <h3>Signed</h3>
+      <h2>Signed</h2>
       {screen.signatures.map((signature) => (
         <p key={signature.number} className="mb-1">
           <Link to={stepTo(screen.record.id, "reading", signature.number)}>

@@ -4,34 +4,31 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
-import { Shell } from "../../components/Shell";
 import { useSession } from "../../components/session";
 import { addUser, closeUser, type User, type UserInput, usersQuery } from "./queries";
-import styles from "./team.module.css";
+import styles from "./settings.module.css";
 
 const ROLES = ["practitioner", "assistant", "student", "owner"] as const;
 
-/** The owner's page: who works here, and in which role. */
-export default function TeamPlace() {
+/** Who works here, and in which role: the owner's part. */
+export function Team() {
   const users = useQuery(usersQuery);
   return (
-    <Shell who={<span className="muted">Who works here</span>}>
-      <div className={styles.team}>
-        <section aria-label="People who work here">
-          <h1>Team</h1>
-          <p className="muted">
-            Everyone records. Practitioners and owners also sign, override, arrange and amend.
-          </p>
-          <ul className="screens">
-            {users.data?.map((user) => (
-              <UserLine key={user.id} user={user} onChanged={() => users.refetch()} />
-            ))}
-          </ul>
-          <ProblemNote error={users.error} />
-        </section>
-        <AddUser onAdded={() => users.refetch()} />
-      </div>
-    </Shell>
+    <div className={styles.team}>
+      <section aria-label="People who work here">
+        <h2>People and roles</h2>
+        <p className="muted">
+          Everyone records. Practitioners and owners also sign, override, arrange and amend.
+        </p>
+        <ul className="screens">
+          {users.data?.map((user) => (
+            <UserLine key={user.id} user={user} onChanged={() => users.refetch()} />
+          ))}
+        </ul>
+        <ProblemNote error={users.error} />
+      </section>
+      <AddUser onAdded={() => users.refetch()} />
+    </div>
   );
 }
 
@@ -71,7 +68,7 @@ function AddUser({ onAdded }: { onAdded: () => void }) {
   });
   return (
     <form onSubmit={submit} aria-label="Add a colleague">
-      <h2 className="panel-title">Add a colleague</h2>
+      <h3>Add a colleague</h3>
       <FormField form={form} name="name" label="Name, as it signs" autoComplete="off" required />
       <FormField
         form={form}

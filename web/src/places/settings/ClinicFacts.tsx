@@ -1,0 +1,56 @@
+import { useQuery } from "@tanstack/react-query";
+import Button from "react-bootstrap/Button";
+import { FormField, useServerForm } from "../../components/form";
+import { ProblemNote } from "../../components/ProblemNote";
+import { type Clinic, clinicQuery, editClinic } from "./queries";
+
+/** Name, zone and lock: the owner's. */
+export function ClinicFacts() {
+  const clinic = useQuery(clinicQuery);
+  if (clinic.error) return <ProblemNote error={clinic.error} />;
+  if (!clinic.data) return <p className="muted">Opening</p>;
+  return <Facts clinic={clinic.data} onKept={() => clinic.refetch()} />;
+}
+
+function Facts({ clinic, onKept }: { clinic: Clinic; onKept: () => void }) {
+  const { form, fields, submit, busy, error } = useServerForm({
+    defaults: {
+      name: clinic.name,
+      time_zone: clinic.time_zone,
+      idle_minutes: String(clinic.idle_minutes),
+    },
+    send: ({ name, time_zone, idle_minutes }) =>
+      editClinic({ name, time_zone, idle_minutes: Number(idle_minutes) }),
+    onDone: onKept,
+  });
+  const kept = form.formState.isSubmitSuccessful && !form.formState.isDirty && !busy && !error;
+  return (
+    <section aria-label="Clinic">
+      <h2>Clinic</h2>
+      <form onSubmit={submit} style={{ maxWidth: "28rem" }}>
+        <FormField form={form} name="name" label="Name" required />
+        <FormField
+          form={form}
+          name="time_zone"
+          label="Time zone"
+          hint="Such as Europe/Helsinki. Days of screens, windows and referrals are of this zone."
+          required
+        />
+        <FormField
+          form={form}
+          name="idle_minutes"
+          label="Pages lock after so many minutes without use"
+          hint="1 to 120. What was typed is kept."
+          required
+        />
+        <ProblemNote error={error} known={fields} />
+        <Button type="submit" disabled={busy}>
+          Keep
+        </Button>{" "}
+        <span role="status" className="muted">
+          {kept ? "Kept. Pages that are open follow at their next sign-in." : ""}
+        </span>
+      </form>
+    </section>
+  );
+}

@@ -1,0 +1,73 @@
+import type { ReactNode } from "react";
+import { useStore } from "../../components/useStore";
+import { LENGTH_UNITS } from "../../state/length";
+import { chooseLengthUnit, chooseTheme, lengthUnit, theme } from "../../state/preferences";
+import { aloud, sayAloud } from "../../state/speech";
+import styles from "./settings.module.css";
+
+/** What belongs to this device and nobody else's. */
+export function ThisDevice() {
+  const now = useStore(theme);
+  const unit = useStore(lengthUnit);
+  const speaks = useStore(aloud);
+  return (
+    <section aria-label="This device">
+      <h2>This device</h2>
+      <Choice name="Room" why="Dim rests eyes beside a couch in the evening.">
+        {(["light", "dim"] as const).map((each) => (
+          <Plate key={each} on={now === each} does={() => chooseTheme(each)}>
+            {each}
+          </Plate>
+        ))}
+      </Choice>
+      <Choice name="Lengths are typed and shown in" why="They are always kept in millimetres.">
+        {LENGTH_UNITS.map((each) => (
+          <Plate key={each} on={unit === each} does={() => chooseLengthUnit(each)}>
+            {each}
+          </Plate>
+        ))}
+      </Choice>
+      <Choice name="The bench asks" why="By a voice of this device; no name is ever spoken.">
+        <Plate on={!speaks} does={() => sayAloud(false)}>
+          silently
+        </Plate>
+        <Plate on={speaks} does={() => sayAloud(true)}>
+          aloud
+        </Plate>
+      </Choice>
+    </section>
+  );
+}
+
+export function Choice({
+  name,
+  why,
+  children,
+}: {
+  name: string;
+  why: string;
+  children: ReactNode;
+}) {
+  return (
+    <fieldset className={styles.choice}>
+      <legend>{name}</legend>
+      <p className="muted">{why}</p>
+      <div className="plates">{children}</div>
+    </fieldset>
+  );
+}
+
+interface PlateProps {
+  on: boolean;
+  does: () => void;
+  disabled?: boolean;
+  children: ReactNode;
+}
+
+export function Plate({ on, does, disabled = false, children }: PlateProps) {
+  return (
+    <button type="button" className="plate" aria-pressed={on} disabled={disabled} onClick={does}>
+      {children}
+    </button>
+  );
+}
