@@ -79,7 +79,7 @@ class Settings(BrowserCase):
         rows = page.get_by_role("row")
         expect(rows.last).to_contain_text("begin screen")
         expect(rows.last).to_contain_text("Aino")
-        expect(rows.filter(has_text="write answers")).not_to_have_count(0)
+        expect(rows.filter(has_text="answer screen")).not_to_have_count(0)
         other = self.page()
         self.sign_in(other, "jonas")
         other.goto(page.url)

@@ -19,7 +19,6 @@ interface Props {
 export function TestList({ catalogue, found, wanted, chosen, query, onWant }: Props) {
   return (
     <section className={styles.list} aria-label="Catalogue">
-      <h1 className="only-read-aloud">Tests</h1>
       <TextField
         label="Any name, place or muscle"
         type="search"

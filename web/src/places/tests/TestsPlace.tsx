@@ -41,6 +41,7 @@ export default function TestsPlace() {
   return (
     <Shell>
       <div className={styles.tests} data-one={test ? true : undefined}>
+        <h1 className="only-read-aloud">Tests</h1>
         <TestList
           catalogue={catalogue.data}
           found={found}
