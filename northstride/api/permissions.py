@@ -35,6 +35,7 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "archive_clinic_route": LICENSED,
     "read_screen": EVERYONE,
     "read_changes": EVERYONE,
+    "say_where": EVERYONE,
     "read_history": EVERYONE,
     "write_answers": EVERYONE,
     "preview_reading": EVERYONE,
@@ -60,4 +61,4 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
 OPEN_OPERATIONS = frozenset({"read_health", "read_session", "sign_in", "set_up"})
 
 # What a page asks by itself while nobody touches it: no use, so it keeps no session alive.
-UNUSED = frozenset({"read_changes", "count_urgent"})
+UNUSED = frozenset({"read_changes", "say_where", "count_urgent"})

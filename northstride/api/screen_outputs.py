@@ -43,6 +43,16 @@ class HeadOut(Output):
     first_side: SideCode
 
 
+class OtherOut(Output):
+    """Somebody else at this screen just now, or oneself on another device."""
+
+    name: str
+    device: str
+    step: Literal["story", "route", "bench", "reading"]
+    test: str | None
+    side: SideCode | None
+
+
 class ChangesOut(Output):
     """`head` comes with any change, so that what was asked, planned or opened elsewhere is seen here."""
 
@@ -50,6 +60,7 @@ class ChangesOut(Output):
     state: Literal["open", "signed"]
     answers: list[AnswerOut]
     head: HeadOut | None
+    others: list[OtherOut]
 
 
 class ScreenLine(Output):

@@ -6,9 +6,10 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Query
+from pydantic import Field
 from sqlalchemy import Row
 
-from northstride.api.answer_inputs import AnswersInput, SideCode
+from northstride.api.answer_inputs import AnswersInput, Code, SideCode
 from northstride.api.bodies import Day, Id, Input, Json
 from northstride.api.screen_outputs import (
     AnswerOut,
@@ -23,6 +24,7 @@ from northstride.api.work import Work, WorkDep
 from northstride.core.examination.first_side import first_side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, Purpose
 from northstride.record.model import StrictSchools
+from northstride.store import presence
 from northstride.store import screens as store
 from northstride.store.actor import audit, audit_opening_once
 from northstride.store.answers import history_of, write_answers
@@ -31,6 +33,7 @@ from northstride.store.facts import facts_told
 from northstride.store.folding import IMPORTED, AnswerRow
 from northstride.store.frozen import signatures_of
 from northstride.store.new_answer import NewAnswer
+from northstride.store.presence import Step, others_at
 from northstride.store.records import current_record
 from northstride.store.signatures import waiting_late_answers
 
@@ -125,22 +128,49 @@ def _late(body: dict[str, Any]) -> dict[str, Any]:
 
 
 @router.get("/{screen_id}/changes", operation_id="read_changes", response_model=ChangesOut)
-def read_changes(screen_id: UUID, work: WorkDep, after: Annotated[int, Query(ge=0, le=2**31 - 1)]) -> Json:
+def read_changes(
+    screen_id: UUID,
+    work: WorkDep,
+    after: Annotated[int, Query(ge=0, le=2**31 - 1)],
+    device: Annotated[str, Query(max_length=200, pattern=r"^[^\x00-\x1f\x7f]*$")] = "",
+) -> Json:
+    """What others wrote since, and where they are. `device` is the one that asks."""
     row = store.get_screen(work.db, work.actor, screen_id)
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     changes = store.answers_of(work.db, work.actor, screen_id, after=after) if row.revision > after else []
     # What was read may be newer than the row: nobody is to ask for it again.
     revision = max([row.revision, *(change.revision for change in changes)])
-    work.commit()
     head = _head(row, store.record_json(row, [])) if revision > after else None
+    others = others_at(work.db, work.actor, screen_id, device)
+    work.commit()
     return Json(
         {
             "revision": revision,
             "state": _state(row),
             "answers": [_answer(change) for change in changes],
             "head": head,
+            "others": [_other(other) for other in others],
         }
     )
+
+
+class WhereInput(Input):
+    """Where a device is: it says so again every few seconds, and is forgotten soon after."""
+
+    device: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[A-Za-z0-9-]+$")]
+    step: Step
+    test: Code | None = None
+    side: SideCode | None = None
+
+
+@router.post("/{screen_id}/presence", operation_id="say_where", status_code=204)
+def say_where(screen_id: UUID, body: WhereInput, work: WorkDep) -> None:
+    presence.say_where(work.db, work.actor, screen_id, presence.Whereabouts(**body.model_dump()))
+    work.commit()
+
+
+def _other(row: Row[Any]) -> dict[str, Any]:
+    return {name: getattr(row, name) for name in ("name", "device", "step", "test", "side")}
 
 
 def _head(row: Row[Any], record: dict[str, Any]) -> dict[str, Any]:

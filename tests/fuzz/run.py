@@ -134,6 +134,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "arrange_action": {"path": screen, "body": {**new, **action}},
         "undo_arrangement": {"path": {**screen, "arrangement_id": arranged["id"]}, "body": new},
         "read_evidence": {"path": screen},
+        "say_where": {"path": screen, "body": {"device": "tablet", "step": "bench"}},
         "edit_clinic": {"body": {"idle_minutes": 60}},
         "preview_schools": {"body": {"schools": {"knee_pass": 80}}},
         "read_audit": {"query": {"noun": "screen", "key": screen["screen_id"]}},

@@ -12,6 +12,7 @@ from northstride.store.tables.people import (
     SquadMember,
     User,
 )
+from northstride.store.tables.presence import Presence
 from northstride.store.tables.readings import (
     Arrangement,
     LateAnswer,
@@ -33,6 +34,7 @@ __all__ = [
     "Guess",
     "LateAnswer",
     "Measurement",
+    "Presence",
     "Screen",
     "SignIn",
     "Signature",
