@@ -218,6 +218,8 @@ class PuttingTogether(unittest.TestCase):
                     "side": "left",
                     "urgency": "train",
                     "because": ["M2"],
+                    "says": None,
+                    "tests": ["hip.modified_thomas"],
                 }
             ],
         )

@@ -351,10 +351,30 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Read Changes */
+        /**
+         * Read Changes
+         * @description What others wrote since, and where they are. `device` is the one that asks.
+         */
         get: operations["read_changes"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screens/{screen_id}/presence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say Where */
+        post: operations["say_where"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1211,6 +1231,8 @@ export interface components {
             /** Answers */
             answers: components["schemas"]["AnswerOut"][];
             head: components["schemas"]["HeadOut"] | null;
+            /** Others */
+            others: components["schemas"]["OtherOut"][];
         };
         /**
          * CheckedFileOut
@@ -2285,6 +2307,25 @@ export interface components {
             last_by: string | null;
             /** Last At */
             last_at: string | null;
+        };
+        /**
+         * OtherOut
+         * @description Somebody else at this screen just now, or oneself on another device.
+         */
+        OtherOut: {
+            /** Name */
+            name: string;
+            /** Device */
+            device: string;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "story" | "route" | "bench" | "reading";
+            /** Test */
+            test: string | null;
+            /** Side */
+            side: ("left" | "right") | null;
         };
         /** OverrideInput */
         OverrideInput: {
@@ -3591,6 +3632,23 @@ export interface components {
             degrees: number | null;
         };
         /**
+         * WhereInput
+         * @description Where a device is: it says so again every few seconds, and is forgotten soon after.
+         */
+        WhereInput: {
+            /** Device */
+            device: string;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "story" | "route" | "bench" | "reading";
+            /** Test */
+            test?: string | null;
+            /** Side */
+            side?: ("left" | "right") | null;
+        };
+        /**
          * Words
          * @description What the sign of a number and the direction of a difference are called aloud.
          */
@@ -4515,6 +4573,7 @@ export interface operations {
         parameters: {
             query: {
                 after: number;
+                device?: string;
             };
             header?: never;
             path: {
@@ -4532,6 +4591,39 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ChangesOut"];
                 };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    say_where: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhereInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Refused, with the path of each fault */
             "4XX": {

@@ -35,10 +35,14 @@ export const writeAnswers = (screen: string, answers: Answer[], device: string) 
     }),
   );
 
-export const readChanges = (screen: string, after: number) =>
+/** Where this device is: said again and again while it is there. */
+export const sayWhere = (screen: string, body: Schema["WhereInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/presence", { ...atScreen(screen), body }));
+
+export const readChanges = (screen: string, after: number, device: string) =>
   take(
     client.GET("/api/screens/{screen_id}/changes", {
-      params: { path: { screen_id: screen }, query: { after } },
+      params: { path: { screen_id: screen }, query: { after, device } },
     }),
   );
 

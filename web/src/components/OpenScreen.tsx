@@ -7,6 +7,7 @@ import type { Bench } from "../state/bench";
 import { factsOf } from "../state/story";
 import { dangerUnread } from "../state/urgent";
 import { Away } from "./Away";
+import { Others } from "./Others";
 import { ProblemNote } from "./ProblemNote";
 import { SaveMark, useUnsaved } from "./SaveMark";
 import { ScreenHeader } from "./ScreenHeader";
@@ -14,6 +15,7 @@ import { Shell } from "./Shell";
 import { useServices } from "./session";
 import { UnreadDanger, UrgentBars } from "./UrgentBars";
 import { useBench } from "./useBench";
+import { useSayWhere } from "./useSayWhere";
 import { useStore } from "./useStore";
 
 export interface Opened {
@@ -29,6 +31,7 @@ export function OpenScreen({ children }: { children: (opened: Opened) => ReactNo
   const screen = useQuery({ ...screenQuery(id), staleTime: Number.POSITIVE_INFINITY });
   const catalogue = useQuery(catalogueQuery);
   const bench = useBench(id, screen.data, catalogue.data);
+  useSayWhere(id);
   const error = screen.error ?? catalogue.error;
   if (error) {
     return (
@@ -48,7 +51,12 @@ export function OpenScreen({ children }: { children: (opened: Opened) => ReactNo
     <Shell
       who={<ScreenHeader screen={screen.data} />}
       screen={id}
-      saved={<Saved bench={bench} screen={id} />}
+      saved={
+        <>
+          <Others screen={id} catalogue={catalogue.data} />
+          <Saved bench={bench} screen={id} />
+        </>
+      }
       urgent={<Urgent {...opened} />}
     >
       {children(opened)}

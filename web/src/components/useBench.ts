@@ -3,12 +3,15 @@ import { useEffect, useRef, useState } from "react";
 import type { Catalogue } from "../api/catalogue";
 import { type Changes, preview, readChanges, type Screen, screenQuery } from "../api/screens";
 import { Bench } from "../state/bench";
+import { deviceName } from "../state/device";
 import type { DeviceServices } from "../state/device_services";
 import { type Json, keyMeasures, type Place, valueField } from "../state/fields";
 import { outOfRange } from "../state/kinds";
+import { heardOf } from "../state/others";
 import { useServices } from "./session";
 
-const FOLLOW_EVERY_MS = 3000;
+// What one writes the other sees within two seconds, with time to spare for the way.
+const FOLLOW_EVERY_MS = 1200;
 // Long enough to load another place of the same screen, which then goes on with what this one knows.
 const KEEP_MS = 8000;
 
@@ -74,7 +77,9 @@ export function useBench(
     setBench(own.bench);
     const follow = async () => {
       try {
-        const changes = await readChanges(id, own.bench.state.getState().revision);
+        const { revision } = own.bench.state.getState();
+        const changes = await readChanges(id, revision, deviceName(services.keep));
+        heardOf(id, changes.others);
         own.bench.apply(changes);
         queries.setQueryData(screenQuery(id).queryKey, (old) => old && withHead(old, changes));
       } catch {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import type { Catalogue, Test } from "../api/catalogue";
 import {
+  clockWords,
   type HowRead,
   lookUp,
-  minutesWords,
   positionsOf,
   readRows,
   recordedAs,
@@ -87,7 +87,7 @@ describe("looking up", () => {
     expect(wanted({ region: "foot" })).toEqual(["sole"]);
     expect(wanted({ position: "supine", region: "ankle" })).toEqual([]);
     expect(positionsOf(catalogue)).toEqual(["sitting", "supine"]);
-    expect(minutesWords(90)).toBe("1:30");
+    expect(clockWords(90)).toBe("1:30");
   });
 });
 

@@ -64,7 +64,7 @@ export const positionsOf = (catalogue: Catalogue): string[] => [
 ];
 
 /** "0:40" */
-export const minutesWords = (seconds: number): string =>
+export const clockWords = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
 
 export interface ReadRow {

@@ -10,6 +10,7 @@ import { countOne } from "../../state/counting";
 import { entryLane, isValueField, placeOf, valueField } from "../../state/fields";
 import { benchKey } from "../../state/keys";
 import { controlOf, kindOf } from "../../state/kinds";
+import { askedHere } from "../../state/others";
 import { type DialCode, dialOf } from "../../state/parse";
 import { listed, pressingWords } from "../../state/pressing";
 import {
@@ -108,6 +109,8 @@ export function EntryBench(props: Props) {
     else document.getElementById("bench-next")?.focus();
   }, [bench, test, now, questions, ask]);
 
+  const askedSide = now?.side ?? null;
+  useEffect(() => askedHere.setState({ test: test.code, side: askedSide }), [test.code, askedSide]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: when the test opens; then the hand leads
   useEffect(() => {
     if (now) focusQuestion(now);

@@ -6,6 +6,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import type { Fields } from "../../state/fields";
+import { initials, others, othersAt } from "../../state/others";
 import { minutesWords } from "../../state/route";
 import layout from "./layout.module.css";
 import { benchAt, inPositions, isFilled, laneShare, progress, type Stop } from "./stops";
@@ -20,6 +21,7 @@ interface Props {
 /** Positions in order; each stop with two half discs that fill. */
 export function Rail({ bench, stops, current, screen }: Props) {
   const { fields, waiting } = useStore(bench.state);
+  const here = othersAt(useStore(others), screen.record.id);
   const [open, setOpen] = useState(false);
   const known = withWaiting(fields, waiting);
   const share = ({ test }: Stop, side: Side) => laneShare(known, test, screen.schools, side);
@@ -65,6 +67,13 @@ export function Rail({ bench, stops, current, screen }: Props) {
               >
                 <StopMark left={share(stop, "left")} right={share(stop, "right")} />
                 <span className={classes("flex-fill", layout["stop-name"])}>{stop.test.name}</span>
+                {here
+                  .filter((other) => other.test === stop.test.code)
+                  .map((other) => (
+                    <span key={other.device} className="initials" title={`${other.name} is here`}>
+                      {initials(other.name)}
+                    </span>
+                  ))}
               </Link>
             ))}
           </section>

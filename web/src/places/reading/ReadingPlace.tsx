@@ -5,11 +5,13 @@ import { readingQuery } from "../../api/readings";
 import { screenQuery } from "../../api/screens";
 import { AuditLink } from "../../components/AuditLink";
 import { Away } from "../../components/Away";
+import { Others } from "../../components/Others";
 import { ProblemNote } from "../../components/ProblemNote";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
 import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
 import { UrgentBars } from "../../components/UrgentBars";
+import { useFollow } from "../../components/useFollow";
 import { allSaved } from "../../state/saving";
 import { Download } from "./Download";
 import { LateAnswers } from "./LateAnswers";
@@ -33,6 +35,12 @@ export default function ReadingPlace() {
   const screen = useQuery(screenQuery(id));
   const reading = useQuery({ ...readingQuery(id), refetchOnMount: "always" });
   const signed = useQuery({ ...signatureQuery(id, version ?? 0), enabled: version !== null });
+  const refresh = () => {
+    void screen.refetch();
+    void reading.refetch();
+  };
+  const open = screen.data?.state === "open" && version === null;
+  useFollow(id, open ? (screen.data?.revision ?? null) : null, refresh);
   const error = screen.error ?? reading.error ?? catalogue.error ?? signed.error;
   const opened = screen.data;
   if (error && !(opened && reading.data)) {
@@ -47,10 +55,6 @@ export default function ReadingPlace() {
   if (!opened || !reading.data || !catalogue.data || (version !== null && !signed.data)) {
     return <Away waiting={screen.failureCount > 0 || reading.failureCount > 0} />;
   }
-  const refresh = () => {
-    void screen.refetch();
-    void reading.refetch();
-  };
   const known = catalogue.data;
   const found = signed.data?.reading ?? reading.data.reading;
   const number = version ?? reading.data.signature;
@@ -60,7 +64,12 @@ export default function ReadingPlace() {
     <Shell
       who={<ScreenHeader screen={shown} />}
       screen={id}
-      saved={<SaveMark unsaved={unsaved} />}
+      saved={
+        <>
+          <Others screen={id} catalogue={known} />
+          <SaveMark unsaved={unsaved} />
+        </>
+      }
       urgent={version === null ? <UrgentBars {...parts} /> : null}
     >
       <div className={styles.reading}>

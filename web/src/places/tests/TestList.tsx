@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import type { Catalogue, Test } from "../../api/catalogue";
 import { TextField } from "../../components/TextField";
 import { testTo } from "../../state/addresses";
-import { minutesWords, positionsOf, type Wanted } from "../../state/look_up";
+import { clockWords, positionsOf, type Wanted } from "../../state/look_up";
 import { capital, readable } from "../../state/wording";
 import styles from "./tests.module.css";
 
@@ -71,7 +71,7 @@ export function TestList({ catalogue, found, wanted, chosen, query, onWant }: Pr
               <span className="muted">
                 {readable(test.position)}
                 <br />
-                {minutesWords(test.seconds)}
+                {clockWords(test.seconds)}
               </span>
             </Link>
           </li>

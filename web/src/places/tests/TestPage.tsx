@@ -10,7 +10,7 @@ import { Rungs } from "../../components/Rungs";
 import { SideMark } from "../../components/SideMark";
 import { Tally } from "../../components/Tally";
 import { TESTS } from "../../state/addresses";
-import { type HowRead, ladderOf, minutesWords, readRows, recordedAs } from "../../state/look_up";
+import { clockWords, type HowRead, ladderOf, readRows, recordedAs } from "../../state/look_up";
 import { saysWords } from "../../state/says";
 import { capital, flagName, gateWords, readable } from "../../state/wording";
 import { howReadQuery } from "./queries";
@@ -49,7 +49,7 @@ export function TestPage({ test, catalogue, query }: Props) {
           Show {side === "left" ? "right" : "left"}
         </button>
         <span className="muted">
-          {readable(test.position)} · {minutesWords(test.seconds)} ·{" "}
+          {readable(test.position)} · {clockWords(test.seconds)} ·{" "}
           {test.sides === "both" ? "both sides at once" : "each side, the sound one first"}
         </span>
       </div>

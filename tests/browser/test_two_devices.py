@@ -1,0 +1,76 @@
+"""Two devices on one screen: each sees the other's answers and place, and loses no key of its own."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from tests.support.browser import BrowserCase
+from tests.support.live import LiveApp
+
+# Two seconds are asked for; a shared machine may be late.
+LATE_MS = 6000
+
+
+class TwoDevices(BrowserCase):
+    def second(self, first: Page, address: str | None = None, login: str = "maren") -> Page:
+        """Another person's device, at the same screen."""
+        page = self.page()
+        page.goto(f"{address or self.app.address}/people")
+        page.get_by_label("Name you sign in with").fill(login)
+        page.get_by_label("Password").fill("a long enough password")
+        page.get_by_role("button", name="Sign in").click()
+        expect(page.get_by_label("Athletes")).to_be_visible()
+        path = first.url.split("/screens/")[1]
+        page.goto(f"{address or self.app.address}/screens/{path}")
+        self.open_stop(page, "Modified Thomas test")
+        return page
+
+    def test_each_sees_the_others_answers_and_keeps_what_it_types(self) -> None:
+        first = self.at_bench()
+        second = self.second(first)
+        second.get_by_label("Knee bend, right").fill("9")
+        first.get_by_label("Thigh, hanging, left").fill("8")
+        first.keyboard.press("Enter")
+        left = second.get_by_label("Thigh, hanging, left")
+        expect(left).to_have_value("+8", timeout=LATE_MS)
+        # What the second hand was typing stands, and the hand stays where it was.
+        typed = second.get_by_label("Knee bend, right")
+        expect(typed).to_have_value("9")
+        expect(typed).to_be_focused()
+        second.keyboard.type("5")
+        second.keyboard.press("Enter")
+        expect(first.get_by_label("Knee bend, right")).to_have_value("95", timeout=LATE_MS)
+
+    def test_each_sees_where_the_other_is(self) -> None:
+        first = self.at_bench()
+        second = self.second(first)
+        here = first.get_by_label("Also here")
+        expect(here).to_contain_text("Maren: Modified Thomas test, L", timeout=LATE_MS)
+        second.get_by_label("Thigh, hanging, right").focus()
+        expect(here).to_contain_text("Maren: Modified Thomas test, R", timeout=LATE_MS)
+        mark = first.get_by_label("Route").get_by_title("Maren is here")
+        expect(mark).to_have_text("M")
+        second.get_by_label("Path of this screen").get_by_role("link", name="Reading").click()
+        expect(here).to_contain_text("Maren: reading", timeout=LATE_MS)
+        expect(second.get_by_label("Also here")).to_contain_text("Jonas: Modified Thomas test")
+        second.close()
+        expect(here).to_have_count(0)
+
+    def test_a_reading_follows_what_is_examined_elsewhere(self) -> None:
+        first = self.at_bench()
+        second = self.second(first)
+        second.get_by_label("Path of this screen").get_by_role("link", name="Reading").click()
+        expect(second.get_by_label("No flags")).to_be_visible()
+        first.keyboard.type("18")
+        first.keyboard.press("Enter")
+        flag = second.get_by_role("region", name="Hip flexors short")
+        expect(flag).to_be_visible(timeout=LATE_MS)
+
+    def test_two_app_processes_serve_the_two_devices(self) -> None:
+        first = self.at_bench()
+        with LiveApp(self.url) as other:
+            second = self.second(first, other.address)
+            first.keyboard.type("8")
+            first.keyboard.press("Enter")
+            expect(second.get_by_label("Thigh, hanging, left")).to_have_value("+8", timeout=LATE_MS)
+            expect(second.get_by_label("Also here")).to_contain_text("Jonas", timeout=LATE_MS)

@@ -1,0 +1,29 @@
+import { useEffect } from "react";
+import { useLocation } from "react-router";
+import { sayWhere } from "../api/screens";
+import { deviceName } from "../state/device";
+import { askedHere, hereAt } from "../state/others";
+import { useServices } from "./session";
+import { useStore } from "./useStore";
+
+// Well within what the server takes for gone.
+const AGAIN_MS = 4000;
+
+/** Says where this device is on a screen: at once when it moves, and again every few seconds. */
+export function useSayWhere(screen: string): void {
+  const { keep } = useServices();
+  const { test, side } = useStore(askedHere);
+  const address = useLocation().pathname;
+  useEffect(() => {
+    const here = hereAt(address, { test, side });
+    if (!here) return;
+    const say = () => {
+      if (document.hidden) return;
+      // Nobody waits for it: said again at the next turn.
+      sayWhere(screen, { ...here, device: deviceName(keep) }).catch(() => undefined);
+    };
+    say();
+    const timer = setInterval(say, AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [screen, keep, address, test, side]);
+}
