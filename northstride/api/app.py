@@ -20,6 +20,7 @@ from northstride.api import (
     course,
     day,
     overrides,
+    pairings,
     problems,
     readings,
     records,
@@ -42,6 +43,7 @@ from northstride.store.passwords import Passwords
 
 ROUTERS = (
     sessions.router,
+    pairings.router,
     users.router,
     clinic.router,
     catalogue.router,

@@ -11,6 +11,8 @@ OWNER: frozenset[Role] = frozenset({"owner"})
 
 PERMISSIONS: dict[str, frozenset[Role]] = {
     "sign_out": EVERYONE,
+    "make_pairing": EVERYONE,
+    "read_pairing": EVERYONE,
     "read_clinic": EVERYONE,
     "edit_clinic": OWNER,
     "preview_schools": OWNER,
@@ -58,7 +60,7 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
 }
 
 # Asked before anyone is known.
-OPEN_OPERATIONS = frozenset({"read_health", "read_session", "sign_in", "set_up"})
+OPEN_OPERATIONS = frozenset({"read_health", "read_session", "sign_in", "pair_device", "set_up"})
 
 # What a page asks by itself while nobody touches it: no use, so it keeps no session alive.
-UNUSED = frozenset({"read_changes", "say_where", "count_urgent"})
+UNUSED = frozenset({"read_changes", "say_where", "count_urgent", "read_pairing"})

@@ -155,6 +155,9 @@ def from_error(error: Exception) -> Response:
             return problem("unarranged", 409, title, ", ".join(error.actions), actions=error.actions)
         case errors.SignInRefused():
             return problem("sign-in-refused", 401, "Name or password is not right.")
+        case errors.PairingRefused():
+            title = "This code does not work any more. Make a new one on the other device."
+            return problem("pairing-refused", 401, title)
         case errors.WrongPassword():
             faults = [Fault("password", None, "this is not your password")]
             return problem("wrong-password", 422, "The password did not match.", faults=faults)

@@ -129,7 +129,7 @@ async def sign_in_here(
     body: SignInInput, request: Request, response: Response, services: ServicesDep
 ) -> SessionOut:
     begun = await _sign_in(services, request, body.login, body.password)
-    return _hand_over(begun, response, secure=services.settings.secure_cookie)
+    return hand_over(begun, response, secure=services.settings.secure_cookie)
 
 
 async def _sign_in(services: Services, request: Request, login: str, password: str) -> Begun:
@@ -161,7 +161,7 @@ async def _sign_in(services: Services, request: Request, login: str, password: s
     return await to_thread.run_sync(begin)
 
 
-def _hand_over(begun: Begun, response: Response, *, secure: bool) -> SessionOut:
+def hand_over(begun: Begun, response: Response, *, secure: bool) -> SessionOut:
     response.set_cookie(COOKIE, begun.token, httponly=True, samesite="strict", secure=secure, path="/")
     response.set_cookie(
         DEVICE_COOKIE,
@@ -195,4 +195,4 @@ async def set_up_here(body: SetUpInput, response: Response, services: ServicesDe
             return begin_session(db, row)
 
     begun = await to_thread.run_sync(begin)
-    return _hand_over(begun, response, secure=services.settings.secure_cookie)
+    return hand_over(begun, response, secure=services.settings.secure_cookie)

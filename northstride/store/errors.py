@@ -103,6 +103,10 @@ class SignInRefused(StoreError):
     """Name or password is wrong, or the account is closed."""
 
 
+class PairingRefused(StoreError):
+    """The code is unknown, used, too old, or its maker is no longer signed in."""
+
+
 class Throttled(StoreError):
     """Too many failed sign-ins: wait."""
 

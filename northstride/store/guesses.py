@@ -49,6 +49,11 @@ def sign_in_brakes(login: str, address: str, device: str | None) -> list[Brake]:
     ]
 
 
+def pairing_brakes(address: str) -> list[Brake]:
+    """Nobody knows who tries a code: counted for the address, apart from its sign-ins."""
+    return [_brake("pairing at address", address, 20, 30)]
+
+
 def password_brakes(user_id: object) -> list[Brake]:
     """Where somebody who is signed in is asked again: a count of its own, which only they can raise."""
     return [_brake("asked again", str(user_id), 5, 30)]

@@ -38,7 +38,8 @@ class Begun:
     running: Running
 
 
-def _hashed(value: str) -> str:
+def hashed(value: str) -> str:
+    """As secrets are kept: nobody who reads the database can use one."""
     return hashlib.sha256(value.encode()).hexdigest()
 
 
@@ -55,13 +56,13 @@ def known_device(db: Connection, row: Row[Any], device: str | None) -> str | Non
     """The hash of a device this person has signed in on before; None for any other."""
     if device is None:
         return None
-    hashed = _hashed(device)
+    device_hash = hashed(device)
     found = db.execute(
         select(SignIn.id)
-        .where(SignIn.clinic_id == row.clinic_id, SignIn.user_id == row.id, SignIn.device_hash == hashed)
+        .where(SignIn.clinic_id == row.clinic_id, SignIn.user_id == row.id, SignIn.device_hash == device_hash)
         .limit(1)
     ).first()
-    return hashed if found is not None else None
+    return device_hash if found is not None else None
 
 
 def begin_session(db: Connection, row: Row[Any]) -> Begun:
@@ -73,9 +74,9 @@ def begin_session(db: Connection, row: Row[Any]) -> Begun:
             clinic_id=row.clinic_id,
             id=session_id,
             user_id=row.id,
-            token_hash=_hashed(token),
+            token_hash=hashed(token),
             csrf=csrf,
-            device_hash=_hashed(device),
+            device_hash=hashed(device),
         )
     )
     actor = Actor(row.clinic_id, row.id, row.name, row.role, session_id, row.time_zone)
@@ -105,7 +106,7 @@ def running_session(db: Connection, token: str, *, use: bool) -> Running | None:
 
     `use` keeps it alive: what a page asks by itself is none.
     """
-    asked = {"token_hash": _hashed(token), "touch_every": TOUCH_EVERY, "longest": LONGEST}
+    asked = {"token_hash": hashed(token), "touch_every": TOUCH_EVERY, "longest": LONGEST}
     row = db.execute(RUNNING, asked).first()
     if row is None:
         return None

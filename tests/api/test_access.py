@@ -65,6 +65,7 @@ class AccessCase(ApiCase):
                 "on": "2026-09-20",
             },
             "undo_arrangement": {"id": new},
+            "make_pairing": {"id": new},
             "say_where": {"device": "tablet", "step": "bench"},
             "edit_clinic": {"idle_minutes": 15},
             "preview_schools": {"schools": {"knee_pass": 80}},
@@ -112,6 +113,7 @@ class AccessCase(ApiCase):
             "screen_id": screen,
             "squad_id": squad,
             "arrangement_id": str(uuid4()),
+            "pairing_id": str(uuid4()),
             "number": "0",
             "code": "hip.fadir",
             "user_id": str(person.user_id),
@@ -210,6 +212,8 @@ class Roles(AccessCase):
             "read_catalogue": everyone,
             "read_changes": everyone,
             "read_day": everyone,
+            "make_pairing": everyone,
+            "read_pairing": everyone,
             "say_where": everyone,
             "read_clinic": everyone,
             "edit_clinic": owner,
@@ -233,7 +237,7 @@ class Roles(AccessCase):
             {name: set(roles) for name, roles in PERMISSIONS.items()},
             {name: set(roles.split()) for name, roles in decided.items()},
         )
-        self.assertEqual(OPEN_OPERATIONS, {"read_health", "read_session", "set_up", "sign_in"})
+        self.assertEqual(OPEN_OPERATIONS, {"pair_device", "read_health", "read_session", "set_up", "sign_in"})
 
 
 class Sessions(AccessCase):

@@ -91,6 +91,8 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
     action = {"action": "train.tightness_hip_flexors", "side": "left", "on": "2026-09-20"}
     arranged = {"id": str(uuid4()), **action}
     post(f"/screens/{screen['screen_id']}/arrangements", arranged)
+    pairing = {"id": str(uuid4())}
+    post("/pairings", pairing)
     newest = get(f"/screens/{signed['screen_id']}")["signatures"][-1]["id"]
     amendment = {"reason": "second look", "stands_on": newest, "password": PASSWORD}
     move = {"athlete_id": other, "reason": "mixed up", "password": PASSWORD}
@@ -134,6 +136,8 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "arrange_action": {"path": screen, "body": {**new, **action}},
         "undo_arrangement": {"path": {**screen, "arrangement_id": arranged["id"]}, "body": new},
         "read_evidence": {"path": screen},
+        "make_pairing": {"body": new},
+        "read_pairing": {"path": {"pairing_id": pairing["id"]}},
         "say_where": {"path": screen, "body": {"device": "tablet", "step": "bench"}},
         "edit_clinic": {"body": {"idle_minutes": 60}},
         "preview_schools": {"body": {"schools": {"knee_pass": 80}}},

@@ -11,6 +11,7 @@ from sqlalchemy import text
 from northstride.core.catalogue import default_catalogue
 from northstride.record.read import check_record
 from northstride.store.answers import write_answers
+from northstride.store.arrangements import Arranging, arrange
 from northstride.store.errors import Differs
 from northstride.store.folding import FIELDS
 from northstride.store.frozen import latest_signature
@@ -165,7 +166,11 @@ class Places(PlaceCase):
         screen = self.importing(first)
         before = {entry["id"]: entry for entry in self.exported(screen)["entries"]}
         with self.engine.begin() as db:
-            shown = basis_of(db, self.actor, CATALOGUE, get_screen(db, self.actor, screen)).identity
+            row = get_screen(db, self.actor, screen)
+            for action in reading_of(db, self.actor, CATALOGUE, row).reading["actions"]:
+                left = Arranging(uuid4(), action["code"], action["side"], "left", note="made up")
+                arrange(db, self.actor, CATALOGUE, screen, left)
+            shown = basis_of(db, self.actor, CATALOGUE, row).identity
             sign(db, self.actor, CATALOGUE, screen, shown)
         changes = answers_for(second)
         if not changes:

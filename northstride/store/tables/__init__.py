@@ -1,6 +1,7 @@
 """Every table. `clinic_id` leads each key: isolation by construction, and the key to spread by."""
 
 from northstride.store.tables.base import Base
+from northstride.store.tables.pairings import Pairing
 from northstride.store.tables.people import (
     Athlete,
     Audit,
@@ -34,6 +35,7 @@ __all__ = [
     "Guess",
     "LateAnswer",
     "Measurement",
+    "Pairing",
     "Presence",
     "Screen",
     "SignIn",
