@@ -66,6 +66,29 @@ class TwoDevices(BrowserCase):
         flag = second.get_by_role("region", name="Hip flexors short")
         expect(flag).to_be_visible(timeout=LATE_MS)
 
+    def test_a_phone_comes_along_by_a_code_that_works_once(self) -> None:
+        tablet = self.at_bench()
+        tablet.get_by_role("button", name="Places and more").click()
+        tablet.get_by_role("button", name="Second device").click()
+        dialog = tablet.get_by_role("dialog")
+        expect(dialog.get_by_role("img", name="Code for the other device")).to_be_visible()
+        address = dialog.locator(".squares-address").inner_text()
+        self.assertIn("/pair#", address)
+        phone = self.page(has_touch=True)
+        phone.set_viewport_size({"width": 390, "height": 844})
+        phone.goto(address)
+        phone.wait_for_url("**/bench")
+        self.assertNotIn("#", phone.url)
+        expect(phone.get_by_role("heading", level=1)).to_be_visible()
+        expect(dialog).to_contain_text("It is here.")
+        dialog.get_by_role("button", name="Close").click()
+        expect(tablet.get_by_label("Also here")).to_contain_text("Jonas", timeout=LATE_MS)
+        other = self.page()
+        other.goto(address)
+        expect(other.get_by_role("alert")).to_contain_text("does not work any more")
+        other.get_by_role("link", name="Sign in instead").click()
+        expect(other.get_by_role("button", name="Sign in")).to_be_visible()
+
     def test_two_app_processes_serve_the_two_devices(self) -> None:
         first = self.at_bench()
         with LiveApp(self.url) as other:

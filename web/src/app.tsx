@@ -1,16 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { Navigate, Route, Routes } from "react-router";
+import { Navigate, Route, Routes, useLocation } from "react-router";
 import { doorQuery } from "./api/session";
 import { Away } from "./components/Away";
 import { SessionContext } from "./components/session";
-import { SignInAgain, SignInPlace } from "./places/door";
+import { PairPlace, SignInAgain, SignInPlace } from "./places/door";
 import { useDoor } from "./places/door/useDoor";
 import { CODE } from "./places/map";
-import { ATHLETE, PLACES, type PlaceName, STEPS } from "./state/addresses";
+import { ATHLETE, PAIR, PLACES, type PlaceName, STEPS } from "./state/addresses";
 
 export function App() {
   const door = useQuery(doorQuery);
   const { session, closed, enter, leave } = useDoor(door.data);
+  const { pathname } = useLocation();
+  if (pathname === PAIR && door.data) return <PairPlace onEntered={enter} />;
   if (!session) {
     if (!door.data || door.data.session) return <Away waiting={door.failureCount > 0} />;
     return <SignInPlace door={door.data} onEntered={enter} />;

@@ -57,6 +57,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pairings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make */
+        post: operations["make_pairing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pairings/{pairing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["read_pairing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pair
+         * @description A session of its own for the device that holds the code; tries are braked as sign-ins are.
+         */
+        post: operations["pair_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/users": {
         parameters: {
             query?: never;
@@ -1360,6 +1414,11 @@ export interface components {
             /** Onset */
             onset: string | null;
         };
+        /** CodeInput */
+        CodeInput: {
+            /** Code */
+            code: string;
+        };
         /**
          * ComplaintPart
          * @description The region may be missing where places or sites are told: it follows from them.
@@ -2388,6 +2447,37 @@ export interface components {
             worst?: number | null;
             /** At Onset */
             at_onset?: number | null;
+        };
+        /** PairedOut */
+        PairedOut: {
+            session: components["schemas"]["SessionOut"];
+            /** Screen */
+            screen: string | null;
+        };
+        /**
+         * PairingInput
+         * @description `screen_id` is where the second device opens.
+         */
+        PairingInput: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Screen Id */
+            screen_id?: string | null;
+        };
+        /** PairingOut */
+        PairingOut: {
+            /** Code */
+            code: string;
+            /** Lives Seconds */
+            lives_seconds: number;
+        };
+        /** PairingState */
+        PairingState: {
+            /** Used */
+            used: boolean;
         };
         /** PointOut */
         PointOut: {
@@ -3864,6 +3954,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    make_pairing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairingInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairingOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_pairing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pairing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairingState"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pair_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairedOut"];
                 };
             };
             /** @description Refused, with the path of each fault */

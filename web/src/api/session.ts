@@ -26,6 +26,13 @@ export async function setUp(body: Schema["SetUpInput"]): Promise<Session> {
   return session;
 }
 
+/** In as whoever made the code, with a session of this device's own. */
+export async function pairDevice(code: string): Promise<Schema["PairedOut"]> {
+  const paired = await take(client.POST("/api/session/pair", { body: { code } }));
+  askAs(paired.session);
+  return paired;
+}
+
 /** Whether the server knows of it: it may be away, or know of no session any more. */
 export async function signOut(): Promise<boolean> {
   const { error, response } = await client

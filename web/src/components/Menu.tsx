@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link } from "react-router";
 import { dayQuery } from "../api/day";
 import { stepTo } from "../state/addresses";
@@ -6,6 +7,7 @@ import { doneWords, goesOn } from "../state/day";
 import { chooseTheme, theme } from "../state/preferences";
 import { aloud, sayAloud } from "../state/speech";
 import { Places } from "./Places";
+import { part } from "./part";
 import styles from "./Shell.module.css";
 import { useLeave, useSession } from "./session";
 import { useStore } from "./useStore";
@@ -51,10 +53,28 @@ export default function Menu({ screen, onGone }: Props) {
           {session.name} · {session.clinic}
         </span>
         {screen ? <SpeechSwitch /> : null}
+        <PairSwitch screen={screen ?? null} />
         <ThemeSwitch />
         <Leave />
       </div>
     </div>
+  );
+}
+
+const { Place: PairDialog } = part<{ screen: string | null; onClose: () => void }>(
+  () => import("./PairDialog"),
+  () => null,
+);
+
+function PairSwitch({ screen }: { screen: string | null }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" className={styles.place} onClick={() => setOpen(true)}>
+        Second device
+      </button>
+      {open ? <PairDialog screen={screen} onClose={() => setOpen(false)} /> : null}
+    </>
   );
 }
 

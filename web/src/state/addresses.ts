@@ -43,6 +43,9 @@ export const testTo = (code: string): string => `${TESTS.path}/${code}`;
 
 export const SETTINGS = PLACES[3];
 
+/** Where a second device comes in with a code. */
+export const PAIR = "/pair";
+
 /** The audit of a record, for owners. */
 export const auditTo = (noun: "athlete" | "screen", key: string): string =>
   `${SETTINGS.path}/audit?noun=${noun}&key=${key}`;

@@ -1,10 +1,17 @@
 // The door's forms: needed by who is not signed in yet, and at the lock.
+import type { Session } from "../../api/session";
 import { Away } from "../../components/Away";
 import { part } from "../../components/part";
 
 const signIn = part(() => import("./SignInPlace"), Away);
 const signInAgain = part(() => import("./SignInAgain"), Away);
 
+const pairing = part<{ onEntered: (session: Session) => Promise<void> }>(
+  () => import("./PairPlace"),
+  Away,
+);
+
+export const PairPlace = pairing.Place;
 export const SignInPlace = signIn.Place;
 export const SignInAgain = signInAgain.Place;
 
