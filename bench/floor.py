@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from uuid import UUID, uuid4
 
 import orjson
@@ -11,6 +12,7 @@ from sqlalchemy import text
 
 from northstride.api.app import create_app
 from northstride.api.settings import Settings
+from northstride.store import day
 from northstride.store.newest_screens import NEWEST
 
 SAVE = "INSERT INTO bench_rows (clinic_id, id, screen_id, body) VALUES (:clinic, :id, :screen, :body)"
@@ -45,6 +47,24 @@ PEOPLE_AUDIT = (
     "INSERT INTO audit (clinic_id, user_id, verb, noun)"
     " SELECT :clinic, id, 'list', 'athlete' FROM users LIMIT 1"
 )
+
+FOUND = (
+    "SELECT * FROM athletes WHERE clinic_id = :clinic AND archived_at IS NULL"
+    " AND (name ILIKE :like OR ref ILIKE :like OR sport ILIKE :like)"
+)
+SEARCH_COUNT = f"SELECT count(*) FROM ({FOUND}) a"  # noqa: S608  made of our own constants
+SEARCH_PAGE = f"{FOUND} ORDER BY name, ref, id LIMIT :most"
+STEPS = "SELECT * FROM arrangements WHERE clinic_id = :clinic AND screen_id = ANY(:ids) ORDER BY at, id"
+OPEN_COUNT = "SELECT count(*) FROM screens WHERE clinic_id = :clinic AND signed_at IS NULL"
+ONE_ATHLETE = "SELECT * FROM athletes WHERE clinic_id = :clinic AND id = :athlete"
+COURSE_SCREENS = (
+    "SELECT * FROM screens WHERE clinic_id = :clinic AND athlete_id = :athlete"
+    " ORDER BY date DESC, created_at DESC"
+)
+COURSE_AMENDED = (
+    "SELECT screen_id FROM signatures WHERE clinic_id = :clinic AND screen_id = ANY(:ids) AND number > 0"
+)
+COURSE_NUMBERS = "SELECT * FROM measurements WHERE clinic_id = :clinic AND current AND screen_id = ANY(:ids)"
 
 
 def make_app() -> object:
@@ -90,6 +110,61 @@ def make_app() -> object:
             flags = [dict(row) for row in db.execute(text(PEOPLE_FLAGS), screens).mappings()]
             db.execute(text(PEOPLE_AUDIT), ids)
         return Response(orjson.dumps([rows, newest, flags], default=str), media_type="application/json")
+
+    @router.get("/bare/search/{clinic}/{search}/{most}")
+    def search_people(clinic: UUID, search: str, most: int) -> Response:
+        asked = {"clinic": clinic, "like": f"%{search}%", "most": most}
+        with engine.begin() as db:
+            db.execute(text(OPEN[0]), {"clinic": clinic}).all()
+            db.execute(text(SEARCH_COUNT), asked).all()
+            rows = [dict(row) for row in db.execute(text(SEARCH_PAGE), asked).mappings()]
+            ids = {"clinic": clinic, "ids": [row["id"] for row in rows], "shipped": "x"}
+            db.execute(text(PEOPLE_SQUADS), ids).all()
+            newest = [dict(row) for row in db.execute(text(PEOPLE_NEWEST), ids).mappings()]
+            screens = {"clinic": clinic, "ids": [row["id"] for row in newest]}
+            flags = [dict(row) for row in db.execute(text(PEOPLE_FLAGS), screens).mappings()]
+            db.execute(text(PEOPLE_AUDIT), ids)
+        return Response(orjson.dumps([rows, newest, flags], default=str), media_type="application/json")
+
+    @router.get("/bare/day/{clinic}")
+    def whole_day(clinic: UUID) -> Response:
+        today = dt.datetime.now(dt.UTC).date()
+        back = {"clinic": clinic, "since": today - day.LOOKS_BACK}
+        with engine.begin() as db:
+            db.execute(text(OPEN[0]), {"clinic": clinic}).all()
+            due = [dict(row) for row in db.execute(day.DUE, {**back, "most": day.MOST_ACTIONS}).mappings()]
+            screens = {"clinic": clinic, "ids": list({row["screen_id"] for row in due})}
+            steps = [dict(row) for row in db.execute(text(STEPS), screens).mappings()]
+            listed = {"clinic": clinic, "most": day.MOST_OPEN}
+            open_ = [dict(row) for row in db.execute(day.OPEN_SCREENS, listed).mappings()]
+            db.execute(text(OPEN_COUNT), back).all()
+            db.execute(day.OLDER, back).all()
+            db.execute(day.BEING_READ, {"clinic": clinic, "shipped": "x"}).all()
+            unseen = {"clinic": clinic, "since": today - day.A_SEASON, "most": day.MOST_UNSEEN}
+            db.execute(day.UNSEEN, unseen).all()
+            db.execute(text(PEOPLE_AUDIT), back)
+        return Response(orjson.dumps([due, steps, open_], default=str), media_type="application/json")
+
+    @router.get("/bare/urgent/{clinic}")
+    def urgent(clinic: UUID) -> Response:
+        with engine.begin() as db:
+            db.execute(text(OPEN[0]), {"clinic": clinic}).all()
+            count = db.execute(day.URGENT_COUNT, {"clinic": clinic}).scalar_one()
+        return Response(orjson.dumps(count), media_type="application/json")
+
+    @router.get("/bare/course/{clinic}/{athlete}")
+    def course(clinic: UUID, athlete: UUID) -> Response:
+        asked = {"clinic": clinic, "athlete": athlete, "most": day.MOST_ACTIONS}
+        with engine.begin() as db:
+            db.execute(text(OPEN[0]), {"clinic": clinic}).all()
+            db.execute(text(ONE_ATHLETE), asked).all()
+            screens = [dict(row) for row in db.execute(text(COURSE_SCREENS), asked).mappings()]
+            ids = {"clinic": clinic, "ids": [row["id"] for row in screens]}
+            db.execute(text(COURSE_AMENDED), ids).all()
+            numbers = [dict(row) for row in db.execute(text(COURSE_NUMBERS), ids).mappings()]
+            due = [dict(row) for row in db.execute(day.DUE_OF_ATHLETE, asked).mappings()]
+            db.execute(text(PEOPLE_AUDIT), asked)
+        return Response(orjson.dumps([screens, numbers, due], default=str), media_type="application/json")
 
     app.include_router(router)
     # The page's catch-all would answer first.

@@ -10,9 +10,13 @@ from northstride.cli.steps import ROOT, set_up_everything
 
 
 def add_arguments(parser: argparse.ArgumentParser) -> None:
-    parser.add_argument("only", nargs="*", help="parts to measure: core, api, web (all unless named)")
+    parser.add_argument(
+        "only", nargs="*", help="parts to measure: core, drawing, api, web (all unless named)"
+    )
+    parser.add_argument("--scale", action="store_true", help="years of a large club, and many at once")
 
 
 def run(arguments: argparse.Namespace) -> int:
     set_up_everything()
-    return subprocess.run([sys.executable, "-m", "bench", *arguments.only], cwd=ROOT, check=False).returncode
+    parts = [*arguments.only, *(["scale"] if arguments.scale else [])]
+    return subprocess.run([sys.executable, "-m", "bench", *parts], cwd=ROOT, check=False).returncode
