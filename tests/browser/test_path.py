@@ -156,6 +156,7 @@ class TouchAlone(BrowserCase):
         page.get_by_label("Name you sign in with").fill("jonas")
         page.get_by_label("Password").fill(PASSWORD)
         page.get_by_role("button", name="Sign in").tap()
+        page.get_by_label("Places", exact=True).get_by_role("link", name="People").tap()
         page.get_by_role("button", name="Oskar Bremer").tap()
         page.get_by_role("button", name="Squad screen").tap()
         page.get_by_role("button", name="No pain, nothing new: begin").tap()

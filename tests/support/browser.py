@@ -8,7 +8,15 @@ from typing import Any, ClassVar
 from uuid import UUID, uuid4
 
 from argon2 import PasswordHasher
-from playwright.sync_api import Browser, FilePayload, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import (
+    Browser,
+    ConsoleMessage,
+    FilePayload,
+    Page,
+    Playwright,
+    expect,
+    sync_playwright,
+)
 from sqlalchemy import Engine
 
 from northstride.store.actor import Actor
@@ -27,6 +35,15 @@ NAMES = ("Ilse Varga", "Oskar Bremer", "Tuva Lind")
 
 # Shared machines are slow at times; a broken page still fails, only later.
 expect.set_options(timeout=25_000)
+
+
+def is_complaint(said: ConsoleMessage) -> bool:
+    """The browser itself tells of every answer that is a refusal, and of a server that is away."""
+    return said.type == "error" and not said.text.startswith("Failed to load resource")
+
+
+def is_own(address: str) -> bool:
+    return address.startswith(("http://127.0.0.1:", "blob:http://127.0.0.1:", "data:"))
 
 
 class BrowserCase(unittest.TestCase):
@@ -79,8 +96,11 @@ class BrowserCase(unittest.TestCase):
         return page
 
     def watch(self, page: Page) -> None:
+        """No error in the page or on its console, and no request that leaves this machine."""
         complaints: list[str] = []
         page.on("pageerror", lambda error: complaints.append(str(error)))
+        page.on("console", lambda said: complaints.append(said.text) if is_complaint(said) else None)
+        page.on("request", lambda asked: None if is_own(asked.url) else complaints.append(asked.url))
         self.addCleanup(lambda: self.assertEqual(complaints, []))
 
     def sign_in(self, page: Page, login: str = "jonas") -> None:

@@ -77,10 +77,11 @@ export function useBench(
     setBench(own.bench);
     const follow = async () => {
       try {
-        const { revision } = own.bench.state.getState();
-        const changes = await readChanges(id, revision, deviceName(services.keep));
+        const changes = await own.bench.follow((revision) =>
+          readChanges(id, revision, deviceName(services.keep)),
+        );
+        if (!changes) return;
         heardOf(id, changes.others);
-        own.bench.apply(changes);
         queries.setQueryData(screenQuery(id).queryKey, (old) => old && withHead(old, changes));
       } catch {
         // Away: asked again at the next turn.

@@ -177,6 +177,34 @@ describe("the bench", () => {
   });
 });
 
+describe("following others", () => {
+  it("leaves what was asked before an answer of its own arrived, and asks again", async () => {
+    const { bench } = setUp();
+    const ask = vi.fn(async (_revision: number) => changes([{ ...left, value: 8 }]));
+    ask.mockImplementationOnce(async () => {
+      bench.write([{ ...left, value: 8 }]);
+      await settle();
+      return changes([{ ...left, value: 5 }], { revision: 2 });
+    });
+    await bench.follow(ask);
+    expect(ask).toHaveBeenCalledTimes(2);
+    expect(bench.value(left)).toBe(8);
+  });
+
+  it("gives its turn up where answers keep arriving", async () => {
+    const { bench } = setUp();
+    let value = 10;
+    const ask = vi.fn(async () => {
+      bench.write([{ ...left, value: ++value }]);
+      await settle();
+      return changes([{ ...left, value: 5 }]);
+    });
+    expect(await bench.follow(ask)).toBeNull();
+    expect(bench.value(left)).toBe(value);
+    expect(bench.state.getState().revision).toBe(1);
+  });
+});
+
 describe("two tabs of one device", () => {
   it("do not wait for what the other one has sent", async () => {
     let myTurn = () => {};

@@ -1,7 +1,14 @@
 // One screen at the bench: what stands, what waits, what is being typed, what it reads as.
 import type { Answer, Changes, Screen } from "../api/screens";
 import { draftFaults, type QuickFault, withFault } from "./bench_faults";
-import { type Change, emptyBench, readableDrafts, sameJson, waitingIn } from "./bench_state";
+import {
+  type Change,
+  emptyBench,
+  readableDrafts,
+  sameJson,
+  settledElsewhere,
+  waitingIn,
+} from "./bench_state";
 import type { Draft, Drafts } from "./drafts";
 import {
   fieldsOf,
@@ -25,12 +32,17 @@ export type { BenchState, Change } from "./bench_state";
 
 const NO_DRAFT: Draft = { text: "", dial: null, problem: null };
 
+/** How often others' answers are asked for again while our own keep arriving. */
+const MOST_TURNS = 5;
+
 export class Bench {
   readonly state = emptyBench();
   private readonly undoable: Change[][] = [];
   private readonly live: LiveReading;
   private readonly left: Map<string, Draft>;
   private readonly stops: (() => void)[];
+  /** How often something of this device has arrived. */
+  private deliveries = 0;
 
   constructor(
     private readonly screen: string,
@@ -209,6 +221,21 @@ export class Bench {
     ]);
   }
 
+  /**
+   * Asks what others wrote. What was asked before an answer of our own arrived knows an older value of its
+   * field: it is left, and asked again. Null where that went on too long; the next turn asks anew.
+   */
+  async follow(ask: (revision: number) => Promise<Changes>): Promise<Changes | null> {
+    for (let turn = 0; turn < MOST_TURNS; turn++) {
+      const before = this.deliveries;
+      const changes = await ask(this.state.getState().revision);
+      if (before !== this.deliveries) continue;
+      this.apply(changes);
+      return changes;
+    }
+    return null;
+  }
+
   /** What others wrote. Drafts stay as they are. */
   apply(changes: Changes): void {
     if (changes.revision <= this.state.getState().revision && changes.state === "open") return;
@@ -236,6 +263,7 @@ export class Bench {
 
   private delivered(what: Delivered): void {
     if (what.screen !== this.screen) return;
+    this.deliveries += 1;
     const late = new Set(what.late);
     const written = what.answers
       .filter((answer) => !late.has(answer.id))
@@ -251,20 +279,14 @@ export class Bench {
 
   /** What another tab of this device sent, or was refused, no longer waits here. */
   private settleElsewhere(): void {
-    const waiting = waitingIn(this.outbox, this.screen);
-    const refused = [...this.drafts.all()].filter(([, draft]) => draft.problem !== null);
-    const gone = [...this.state.getState().waiting].filter(([key]) => !waiting.has(key));
-    if (gone.length === 0) return;
-    this.state.setState((state) => {
-      const fields = new Map(state.fields);
-      const drafts = new Map([...state.drafts, ...refused]);
-      for (const [key, value] of gone) {
-        if (drafts.has(key)) continue;
-        if (value === null) fields.delete(key);
-        else fields.set(key, { value, by: null, at: null });
-      }
-      return { fields, drafts, waiting };
-    });
+    const settled = settledElsewhere(
+      this.state.getState(),
+      waitingIn(this.outbox, this.screen),
+      this.drafts.all(),
+    );
+    if (!settled) return;
+    this.deliveries += 1;
+    this.state.setState(settled);
   }
 
   private refused(what: Refusal): void {

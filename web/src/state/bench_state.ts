@@ -57,6 +57,25 @@ export const waitingIn = (outbox: Outbox, screen: string): Map<string, Json> =>
       .map(({ answer }) => [placeKey(placeOfAnswer(answer)), answer.value ?? null]),
   );
 
+/** What no longer waits here, because another tab of this device sent it; null where all still waits. */
+export function settledElsewhere(
+  state: BenchState,
+  waiting: ReadonlyMap<string, Json>,
+  kept: ReadonlyMap<string, Draft>,
+): Pick<BenchState, "fields" | "drafts" | "waiting"> | null {
+  const gone = [...state.waiting].filter(([key]) => !waiting.has(key));
+  if (gone.length === 0) return null;
+  const refused = [...kept].filter(([, draft]) => draft.problem !== null);
+  const drafts = new Map([...state.drafts, ...refused]);
+  const fields = new Map(state.fields);
+  for (const [key, value] of gone) {
+    if (drafts.has(key)) continue;
+    if (value === null) fields.delete(key);
+    else fields.set(key, { value, by: null, at: null });
+  }
+  return { fields, drafts, waiting };
+}
+
 export interface Drafted {
   key: string;
   change: Change;

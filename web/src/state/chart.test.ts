@@ -13,7 +13,7 @@ const measure = {
   usual: [100, 140],
   polarity: "lower",
 } as unknown as Measure;
-const test = { code: "ankle.lunge", name: "Knee to wall", measures: [measure] } as unknown as Test;
+const test = { code: "ankle.wall", name: "Knee to wall", measures: [measure] } as unknown as Test;
 const catalogue = { tests: [test] } as unknown as Catalogue;
 
 const point = (date: string, value: number, parts: Partial<LinePoint> = {}): LinePoint => ({
@@ -27,7 +27,7 @@ const point = (date: string, value: number, parts: Partial<LinePoint> = {}): Lin
 });
 
 const line = (side: Line["side"], points: LinePoint[], parts: Partial<Line> = {}): Line => ({
-  test: "ankle.lunge",
+  test: "ankle.wall",
   measure: "distance",
   key: "",
   side,

@@ -3,13 +3,13 @@ import type { Catalogue } from "../api/catalogue";
 import { heardOf, hereAt, initials, others, othersAt, whereWords } from "./others";
 
 const catalogue = {
-  tests: [{ code: "ankle.lunge", name: "Knee to wall" }],
+  tests: [{ code: "ankle.wall", name: "Knee to wall" }],
 } as unknown as Catalogue;
 const maren = {
   name: "Maren Solli",
   device: "tablet",
   step: "bench",
-  test: "ankle.lunge",
+  test: "ankle.wall",
   side: "right",
 } as const;
 
@@ -37,7 +37,7 @@ describe("others at a screen", () => {
   });
 
   it("hear from here where the address is, with what is asked at the bench alone", () => {
-    const asked = { test: "ankle.lunge", side: "left" } as const;
+    const asked = { test: "ankle.wall", side: "left" } as const;
     expect(hereAt("/screens/x/bench/other", asked)).toEqual({ step: "bench", ...asked });
     expect(hereAt("/screens/x/reading", asked)).toEqual({
       step: "reading",

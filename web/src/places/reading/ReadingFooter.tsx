@@ -16,6 +16,8 @@ interface Props {
   screen: Screen;
   catalogue: Catalogue;
   shown: { reading: Reading; identity: Identity | null };
+  /** What is shown is being asked for again: it may not be signed until it is here. */
+  refreshing: boolean;
   unsaved: Unsaved;
   /** A version is shown by itself: nothing can be signed there. */
   version: number | null;
@@ -23,7 +25,8 @@ interface Props {
 }
 
 /** What still stands open before signing, each with the way there. */
-export function ReadingFooter({ screen, catalogue, shown, unsaved, version, onChanged }: Props) {
+export function ReadingFooter(props: Props) {
+  const { screen, catalogue, shown, refreshing, unsaved, version, onChanged } = props;
   const session = useSession();
   const [signing, setSigning] = useState(false);
   const { reading, identity } = shown;
@@ -39,7 +42,7 @@ export function ReadingFooter({ screen, catalogue, shown, unsaved, version, onCh
       ) : null}
       {signing && identity ? (
         <SignDialog
-          {...{ screen, catalogue, reading, identity }}
+          {...{ screen, catalogue, reading, identity, refreshing }}
           onClose={() => setSigning(false)}
           onSigned={() => {
             setSigning(false);

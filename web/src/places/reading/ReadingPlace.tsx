@@ -105,6 +105,7 @@ export default function ReadingPlace() {
           screen={opened}
           catalogue={known}
           shown={{ reading: found, identity: reading.data.identity }}
+          refreshing={screen.isFetching || reading.isFetching}
           unsaved={unsaved}
           version={version}
           onChanged={refresh}

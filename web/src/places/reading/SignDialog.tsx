@@ -15,6 +15,7 @@ interface Props {
   catalogue: Catalogue;
   reading: Reading;
   identity: Identity;
+  refreshing: boolean;
   onClose: () => void;
   onSigned: () => void;
   onStale: () => void;
@@ -36,7 +37,7 @@ export function SignDialog(props: Props) {
 }
 
 /** The password again: an open screen is not a signature. */
-function Password({ screen, identity, onClose, onSigned, onStale }: Props) {
+function Password({ screen, identity, refreshing, onClose, onSigned, onStale }: Props) {
   const session = useSession();
   const { form, fields, submit, busy, error } = useServerForm({
     defaults: { password: "" },
@@ -65,7 +66,7 @@ function Password({ screen, identity, onClose, onSigned, onStale }: Props) {
         required
       />
       <ProblemNote error={error} known={fields} words={partWords} />
-      <DialogButtons does="Sign" busy={busy} onCancel={onClose} />
+      <DialogButtons does="Sign" busy={busy || refreshing} onCancel={onClose} />
     </Modal.Body>
   );
 }
