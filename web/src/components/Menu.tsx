@@ -48,7 +48,7 @@ export default function Menu({ screen, onGone }: Props) {
           ))}
         </nav>
       ) : null}
-      <div className={styles.own}>
+      <section className={styles.own} aria-label="Yours">
         <span className="muted">
           {session.name} · {session.clinic}
         </span>
@@ -56,7 +56,7 @@ export default function Menu({ screen, onGone }: Props) {
         <PairSwitch screen={screen ?? null} />
         <ThemeSwitch />
         <Leave />
-      </div>
+      </section>
     </div>
   );
 }
