@@ -56,9 +56,10 @@ def open_people(page: Page, address: str) -> None:
 
 
 def open_bench(page: Page, address: str) -> None:
-    """Nora Skoglie's screen stands open before its last test, the hanging leg."""
+    """Nora Skoglie's screen stands open; its last test is the hanging leg."""
     enter(page, address)
     page.get_by_label("Open on the couch").get_by_role("link", name="Nora Skoglie").click()
+    page.get_by_role("link", name="Bench").click()
     page.wait_for_url("**/bench")
     page.get_by_label("Route").get_by_role("link", name="Modified Thomas test").click()
 
