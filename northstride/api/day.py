@@ -27,7 +27,10 @@ class AthleteName(Output):
 
 
 class OpenScreenOut(Output):
-    """`planned` and `done` are null while the screen is being read."""
+    """Counts are null while the screen is being read.
+
+    A test is done once anything of it was recorded: `unexamined` says how much nothing speaks about yet.
+    """
 
     id: UUID
     athlete: AthleteName
@@ -36,6 +39,7 @@ class OpenScreenOut(Output):
     planned: int | None
     done: int | None
     open: int | None
+    unexamined: int | None
     last_by: str | None
     last_at: dt.datetime | None
 
@@ -116,6 +120,7 @@ def _open(row: Row[Any]) -> dict[str, Any]:
         "planned": coverage and coverage["planned"],
         "done": coverage and coverage["done"],
         "open": coverage and len(coverage["open"]),
+        "unexamined": coverage and len(coverage["unexamined"]),
         "last_by": row.last_by,
         "last_at": row.last_at,
     }

@@ -162,6 +162,9 @@ class Open(DayCase):
         (line,) = found["open"]
         self.assertEqual((found["being_read"], found["open_total"]), (0, 1))
         self.assertEqual((line["planned"], line["done"], line["open"]), (4, 1, 3))
+        reading = self.me.ok("GET", f"/api/screens/{screen}/reading")["reading"]
+        self.assertEqual(line["unexamined"], len(reading["coverage"]["unexamined"]))
+        self.assertGreater(line["unexamined"], 0)
         self.assertEqual(line["last_by"], "A. Practitioner")
 
     def test_who_was_not_looked_at_for_a_season_is_named(self) -> None:

@@ -2337,7 +2337,9 @@ export interface components {
         };
         /**
          * OpenScreenOut
-         * @description `planned` and `done` are null while the screen is being read.
+         * @description Counts are null while the screen is being read.
+         *
+         *     A test is done once anything of it was recorded: `unexamined` says how much nothing speaks about yet.
          */
         OpenScreenOut: {
             /**
@@ -2362,6 +2364,8 @@ export interface components {
             done: number | null;
             /** Open */
             open: number | null;
+            /** Unexamined */
+            unexamined: number | null;
             /** Last By */
             last_by: string | null;
             /** Last At */

@@ -176,6 +176,7 @@ describe("an open screen", () => {
     planned: number | null,
     done: number | null,
     open: number | null,
+    unexamined: number | null = 0,
   ): OpenScreen => ({
     id: "screen",
     athlete: { id: "athlete", name: "Ilse Varga" },
@@ -184,6 +185,7 @@ describe("an open screen", () => {
     planned,
     done,
     open,
+    unexamined,
     last_by: null,
     last_at: null,
   });
@@ -199,6 +201,10 @@ describe("an open screen", () => {
     expect(doneWords(screen(null, null, null))).toBe("being read");
     expect(doneWords(screen(0, 0, 0))).toBe("nothing planned yet");
     expect(doneWords(screen(14, 9, 5))).toBe("9 of 14 done");
+  });
+
+  it("says what nothing speaks about though every test was begun", () => {
+    expect(doneWords(screen(4, 4, 0, 3))).toBe("4 of 4 done, 3 not examined");
   });
 });
 

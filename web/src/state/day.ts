@@ -178,10 +178,11 @@ export function goesOn(screen: OpenScreen): { step: "story" | "bench" | "reading
     : { step: "bench", says: "Go on" };
 }
 
-/** "9 of 14 done", or that it is being read. */
-export function doneWords({ planned, done }: OpenScreen): string {
+/** "9 of 14 done, 3 not examined", or that it is being read: a test half done leaves something out. */
+export function doneWords({ planned, done, unexamined }: OpenScreen): string {
   if (planned === null) return "being read";
-  return planned === 0 ? "nothing planned yet" : `${done} of ${planned} done`;
+  if (planned === 0) return "nothing planned yet";
+  return `${done} of ${planned} done${unexamined ? `, ${unexamined} not examined` : ""}`;
 }
 
 const COUNTED = ["No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine"];
