@@ -42,6 +42,19 @@ class DeadServer(BrowserCase):
         self.open_stop(page, "Modified Thomas test")
         expect(page.get_by_label("Thigh, hanging, left")).to_be_focused()
 
+    def test_a_place_that_cannot_be_had_leaves_the_way_to_the_others(self) -> None:
+        page = self.page()
+        self.sign_in(page)
+        page.get_by_role("button", name="Ilse Varga").click()
+        person = page.get_by_role("link", name="Ilse Varga")
+        expect(person).to_be_visible()
+        self.app.kill()
+        self.addCleanup(self.app.start)
+        person.click()
+        expect(page.get_by_role("heading", name="The server does not answer")).to_be_visible()
+        page.get_by_label("Places", exact=True).get_by_role("link", name="People").click()
+        expect(page.get_by_role("button", name="Ilse Varga")).to_be_visible()
+
     def test_no_answer_of_the_api_is_kept_by_the_browser(self) -> None:
         page = self.at_bench()
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")

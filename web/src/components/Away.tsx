@@ -1,9 +1,35 @@
+import type { ReactNode } from "react";
 import { Mark } from "./Mark";
+import { Shell } from "./Shell";
 
-/** While nothing is here yet; `waiting` once the server did not answer. */
-export function Away({ waiting }: { waiting: boolean }) {
+interface Props {
+  /** Once the server did not answer. */
+  waiting: boolean;
+}
+
+/** Before anybody is known to be signed in: nothing else is here. */
+export function Away({ waiting }: Props) {
   return (
     <main className="away">
+      <Waits waiting={waiting} />
+    </main>
+  );
+}
+
+/** A place whose data is not here yet: the ways to the other places stay. */
+export function PlaceAway({ waiting, screen, who }: Props & { screen?: string; who?: ReactNode }) {
+  return (
+    <Shell who={who} {...(screen ? { screen } : {})}>
+      <div className="away">
+        <Waits waiting={waiting} />
+      </div>
+    </Shell>
+  );
+}
+
+function Waits({ waiting }: Props) {
+  return (
+    <>
       <Mark size={44} />
       <h1>{waiting ? "The server does not answer" : "Opening"}</h1>
       {waiting ? (
@@ -12,6 +38,6 @@ export function Away({ waiting }: { waiting: boolean }) {
           is back.
         </p>
       ) : null}
-    </main>
+    </>
   );
 }

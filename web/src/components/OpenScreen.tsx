@@ -6,7 +6,7 @@ import { type Screen, screenQuery } from "../api/screens";
 import type { Bench } from "../state/bench";
 import { factsOf } from "../state/story";
 import { dangerUnread } from "../state/urgent";
-import { Away } from "./Away";
+import { PlaceAway } from "./Away";
 import { Others } from "./Others";
 import { ProblemNote } from "./ProblemNote";
 import { SaveMark, useUnsaved } from "./SaveMark";
@@ -44,7 +44,12 @@ export function OpenScreen({ children }: { children: (opened: Opened) => ReactNo
   }
   if (!screen.data || !catalogue.data || !bench) {
     const waits = outbox.list(id).length;
-    return <Away waiting={screen.failureCount > 0 || catalogue.failureCount > 0 || waits > 0} />;
+    return (
+      <PlaceAway
+        screen={id}
+        waiting={screen.failureCount > 0 || catalogue.failureCount > 0 || waits > 0}
+      />
+    );
   }
   const opened = { screen: screen.data, catalogue: catalogue.data, bench };
   return (

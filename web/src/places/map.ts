@@ -1,10 +1,10 @@
 // The code of every place, loaded when it is first gone to.
 import type { ComponentType } from "react";
-import { Away } from "../components/Away";
+import { PlaceAway } from "../components/Away";
 import { type Part, part } from "../components/part";
 import { type PlaceName, placeAt } from "../state/addresses";
 
-const place = (load: () => Promise<{ default: ComponentType }>) => part<object>(load, Away);
+const place = (load: () => Promise<{ default: ComponentType }>) => part<object>(load, PlaceAway);
 
 export const CODE: Record<PlaceName, Part<object>> = {
   Day: place(() => import("./day/DayPlace")),

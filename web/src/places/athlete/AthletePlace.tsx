@@ -3,7 +3,7 @@ import { useParams } from "react-router";
 import { type Athlete, athleteQuery } from "../../api/athletes";
 import { catalogueQuery } from "../../api/catalogue";
 import { courseQuery } from "../../api/course";
-import { Away } from "../../components/Away";
+import { PlaceAway } from "../../components/Away";
 import { ProblemNote } from "../../components/ProblemNote";
 import { Shell } from "../../components/Shell";
 import { useToday } from "../../components/session";
@@ -36,7 +36,7 @@ export default function AthletePlace() {
     );
   }
   if (!athlete.data || !course.data || !catalogue.data) {
-    return <Away waiting={athlete.failureCount + course.failureCount > 0} />;
+    return <PlaceAway waiting={athlete.failureCount + course.failureCount > 0} />;
   }
   const [whom, over, known] = [athlete.data, course.data, catalogue.data];
   const changed = () => void course.refetch();

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
 import { dayQuery } from "../../api/day";
-import { Away } from "../../components/Away";
+import { PlaceAway } from "../../components/Away";
 import { ProblemNote } from "../../components/ProblemNote";
 import { Shell } from "../../components/Shell";
 import { bookedToday, cannotWait, firstWords, longDay, runningOut } from "../../state/day";
@@ -26,7 +26,7 @@ export default function DayPlace() {
       </Shell>
     );
   }
-  if (!day.data || !catalogue.data) return <Away waiting={day.failureCount > 0} />;
+  if (!day.data || !catalogue.data) return <PlaceAway waiting={day.failureCount > 0} />;
   const [found, known] = [day.data, catalogue.data];
   const urgent = cannotWait(found);
   const today = bookedToday(found);

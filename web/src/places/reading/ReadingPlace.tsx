@@ -4,7 +4,7 @@ import { catalogueQuery } from "../../api/catalogue";
 import { readingQuery } from "../../api/readings";
 import { screenQuery } from "../../api/screens";
 import { AuditLink } from "../../components/AuditLink";
-import { Away } from "../../components/Away";
+import { PlaceAway } from "../../components/Away";
 import { Others } from "../../components/Others";
 import { ProblemNote } from "../../components/ProblemNote";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
@@ -53,7 +53,7 @@ export default function ReadingPlace() {
     );
   }
   if (!opened || !reading.data || !catalogue.data || (version !== null && !signed.data)) {
-    return <Away waiting={screen.failureCount > 0 || reading.failureCount > 0} />;
+    return <PlaceAway screen={id} waiting={screen.failureCount > 0 || reading.failureCount > 0} />;
   }
   const known = catalogue.data;
   const found = signed.data?.reading ?? reading.data.reading;

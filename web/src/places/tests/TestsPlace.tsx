@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
-import { Away } from "../../components/Away";
+import { PlaceAway } from "../../components/Away";
 import { Shell } from "../../components/Shell";
 import { lookUp, type Wanted } from "../../state/look_up";
 import { TestList } from "./TestList";
@@ -23,7 +23,7 @@ export default function TestsPlace() {
     position: params.get("position") ?? "",
   };
   const looked = useDeferredValue(wanted);
-  if (!catalogue.data) return <Away waiting={catalogue.failureCount > 0} />;
+  if (!catalogue.data) return <PlaceAway waiting={catalogue.failureCount > 0} />;
   const found = lookUp(catalogue.data, looked);
   const test = catalogue.data.tests.find((each) => each.code === code);
   const want = (part: Partial<Record<"find" | "region" | "position", string>>) =>
