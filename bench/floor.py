@@ -27,12 +27,9 @@ OPEN = (
     "SELECT * FROM arrangements WHERE clinic_id = :clinic AND screen_id = :screen ORDER BY at",
 )
 
-# What a page of People selects: session, how many, the page, squads, newest screens, their flags.
-PEOPLE_COUNT = (
-    "SELECT count(*) FROM (SELECT * FROM athletes WHERE clinic_id = :clinic AND archived_at IS NULL) a"
-)
+# What a page of People selects: session, the page and how many, squads, newest screens, their flags.
 PEOPLE_PAGE = (
-    "SELECT * FROM athletes WHERE clinic_id = :clinic AND archived_at IS NULL"
+    "SELECT *, count(*) OVER () FROM athletes WHERE clinic_id = :clinic AND archived_at IS NULL"
     " ORDER BY name, ref, id OFFSET :skip LIMIT :most"
 )
 PEOPLE_SQUADS = (
@@ -48,14 +45,11 @@ PEOPLE_AUDIT = (
     " SELECT :clinic, id, 'list', 'athlete' FROM users LIMIT 1"
 )
 
-FOUND = (
-    "SELECT * FROM athletes WHERE clinic_id = :clinic AND archived_at IS NULL"
-    " AND (name ILIKE :like OR ref ILIKE :like OR sport ILIKE :like)"
+SEARCH_PAGE = (
+    "SELECT *, count(*) OVER () FROM athletes WHERE clinic_id = :clinic AND archived_at IS NULL"
+    " AND lower(concat_ws(E'\\n', name, ref, sport)) LIKE :like ORDER BY name, ref, id LIMIT :most"
 )
-SEARCH_COUNT = f"SELECT count(*) FROM ({FOUND}) a"  # noqa: S608  made of our own constants
-SEARCH_PAGE = f"{FOUND} ORDER BY name, ref, id LIMIT :most"
 STEPS = "SELECT * FROM arrangements WHERE clinic_id = :clinic AND screen_id = ANY(:ids) ORDER BY at, id"
-OPEN_COUNT = "SELECT count(*) FROM screens WHERE clinic_id = :clinic AND signed_at IS NULL"
 ONE_ATHLETE = "SELECT * FROM athletes WHERE clinic_id = :clinic AND id = :athlete"
 COURSE_SCREENS = (
     "SELECT * FROM screens WHERE clinic_id = :clinic AND athlete_id = :athlete"
@@ -101,7 +95,6 @@ def make_app() -> object:
         with engine.begin() as db:
             asked = {"clinic": clinic, "skip": skip, "most": most}
             db.execute(text(OPEN[0]), {"clinic": clinic}).all()
-            db.execute(text(PEOPLE_COUNT), asked).all()
             rows = [dict(row) for row in db.execute(text(PEOPLE_PAGE), asked).mappings()]
             ids = {"clinic": clinic, "ids": [row["id"] for row in rows], "shipped": "x"}
             db.execute(text(PEOPLE_SQUADS), ids).all()
@@ -116,7 +109,6 @@ def make_app() -> object:
         asked = {"clinic": clinic, "like": f"%{search}%", "most": most}
         with engine.begin() as db:
             db.execute(text(OPEN[0]), {"clinic": clinic}).all()
-            db.execute(text(SEARCH_COUNT), asked).all()
             rows = [dict(row) for row in db.execute(text(SEARCH_PAGE), asked).mappings()]
             ids = {"clinic": clinic, "ids": [row["id"] for row in rows], "shipped": "x"}
             db.execute(text(PEOPLE_SQUADS), ids).all()
@@ -137,9 +129,8 @@ def make_app() -> object:
             steps = [dict(row) for row in db.execute(text(STEPS), screens).mappings()]
             listed = {"clinic": clinic, "most": day.MOST_OPEN}
             open_ = [dict(row) for row in db.execute(day.OPEN_SCREENS, listed).mappings()]
-            db.execute(text(OPEN_COUNT), back).all()
             db.execute(day.OLDER, back).all()
-            db.execute(day.BEING_READ, {"clinic": clinic, "shipped": "x"}).all()
+            db.execute(day.OPEN_COUNT, {"clinic": clinic, "shipped": "x"}).all()
             unseen = {"clinic": clinic, "since": today - day.A_SEASON, "most": day.MOST_UNSEEN}
             db.execute(day.UNSEEN, unseen).all()
             db.execute(text(PEOPLE_AUDIT), back)

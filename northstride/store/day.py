@@ -24,7 +24,8 @@ MOST_ACTIONS = 200
 MOST_OPEN = 60
 MOST_UNSEEN = 12
 
-# Steps that nobody took back, the newest of each kind by action.
+# Steps that nobody took back, the newest of each kind by action. `asking` is what nobody has closed: more
+# than training, or training that somebody wants to look at again on a day.
 STANDING = """
     WITH steps AS (
       SELECT r.screen_id, r.action, coalesce(r.side, '') AS side, r.does, r."on", r.until, r.at
@@ -39,30 +40,41 @@ STANDING = """
       WHERE does = 'again' ORDER BY screen_id, action, side, at DESC
     ), arranged AS (
       SELECT DISTINCT screen_id, action, side FROM steps WHERE does = 'arranged'
+    ), asked AS (
+      SELECT * FROM reading_actions WHERE clinic_id = :clinic AND urgency <> 'train'
+      UNION ALL
+      SELECT a.* FROM again
+      JOIN reading_actions a ON a.clinic_id = :clinic AND a.screen_id = again.screen_id
+        AND a.code = again.action AND coalesce(a.side, '') = again.side
+      WHERE a.urgency = 'train'
+    ), asking AS MATERIALIZED (
+      SELECT a.*, again.screen_id IS NOT NULL AS is_again, again."on" AS again_on FROM asked a
+      LEFT JOIN newest ON {newest} LEFT JOIN again ON {again}
+      WHERE newest.does IS DISTINCT FROM 'closed'
     )
 """
 OF_ACTION = "{0}.screen_id = a.screen_id AND {0}.action = a.code AND {0}.side = coalesce(a.side, '')"
+STANDING = STANDING.format(newest=OF_ACTION.format("newest"), again=OF_ACTION.format("again"))
 # A second look has been had: what the action rests on was done again on that side, in its days or after.
 LOOKED_AGAIN = """
-    (a.urgency = 'recheck' OR again.screen_id IS NOT NULL) AND a.urgency NOT IN ('emergency', 'same_day')
+    (a.urgency = 'recheck' OR a.is_again) AND a.urgency NOT IN ('emergency', 'same_day')
     AND EXISTS (
       SELECT 1 FROM screens l JOIN answers x ON x.clinic_id = l.clinic_id AND x.screen_id = l.id
       WHERE l.clinic_id = s.clinic_id AND l.athlete_id = s.athlete_id AND l.date > s.date
-        AND l.date >= coalesce(again."on", a.start, s.date) AND x.test = ANY(a.tests)
+        AND l.date >= coalesce(a.again_on, a.start, s.date) AND x.test = ANY(a.tests)
         AND (x.side IS NULL OR a.side IS NULL OR x.side = a.side)
         AND x.field LIKE 'values.%' AND x.value IS NOT NULL)
 """
+# One by one: few actions ask, and a join would read every screen of the clinic first.
 OPEN_ACTIONS = f"""
-    FROM reading_actions a
-    JOIN screens s ON s.clinic_id = a.clinic_id AND s.id = a.screen_id
+    FROM asking a
+    CROSS JOIN LATERAL (
+      SELECT * FROM screens WHERE clinic_id = a.clinic_id AND id = a.screen_id LIMIT 1
+    ) s
     JOIN athletes t ON t.clinic_id = s.clinic_id AND t.id = s.athlete_id
-    LEFT JOIN newest ON {OF_ACTION.format("newest")}
-    LEFT JOIN again ON {OF_ACTION.format("again")}
-    WHERE a.clinic_id = :clinic AND newest.does IS DISTINCT FROM 'closed'
-      AND (t.archived_at IS NULL OR a.urgency IN ('emergency', 'same_day'))
-      AND (a.urgency <> 'train' OR again.screen_id IS NOT NULL)
+    WHERE (t.archived_at IS NULL OR a.urgency IN ('emergency', 'same_day'))
       AND NOT ({LOOKED_AGAIN})
-"""
+"""  # noqa: S608  made of our own constants
 SHOWN = """
     SELECT a.screen_id, a.code, a.side, a.urgency, a.start, a."end", a.says, s.date, s.athlete_id,
            t.name AS athlete_name
@@ -105,14 +117,16 @@ OPEN_SCREENS = text(
     ORDER BY s.date DESC, s.created_at DESC LIMIT :most
     """
 )
-BEING_READ = text(
+# How many screens are open, and of how many what they read as is known.
+OPEN_COUNT = text(
     """
-    SELECT count(*) FROM screens s
-    JOIN athletes t ON t.clinic_id = s.clinic_id AND t.id = s.athlete_id
-    LEFT JOIN readings r ON r.clinic_id = s.clinic_id AND r.screen_id = s.id
-    WHERE s.clinic_id = :clinic AND s.signed_at IS NULL
-      AND (r.screen_id IS NULL OR r.revision <> s.revision OR r.shipped <> :shipped
-           OR r.athlete_revision <> t.revision OR r.fault IS NOT NULL)
+    SELECT (SELECT count(*) FROM screens WHERE clinic_id = :clinic AND signed_at IS NULL) AS open,
+      (SELECT count(*) FROM readings r
+       JOIN screens s ON s.clinic_id = r.clinic_id AND s.id = r.screen_id AND s.revision = r.revision
+       JOIN athletes t ON t.clinic_id = s.clinic_id AND t.id = s.athlete_id
+         AND t.revision = r.athlete_revision
+       WHERE r.clinic_id = :clinic AND r.signature IS NULL AND r.fault IS NULL AND r.shipped = :shipped
+         AND s.signed_at IS NULL) AS known
     """
 )
 UNSEEN = text(
@@ -155,14 +169,14 @@ def day_of(db: Connection, actor: Actor, catalogue: Catalogue, day: dt.date) -> 
     mine = {"clinic": actor.clinic_id}
     back = {**mine, "since": day - LOOKS_BACK}
     due = db.execute(DUE, {**back, "most": MOST_ACTIONS}).all()
-    open_count = text("SELECT count(*) FROM screens WHERE clinic_id = :clinic AND signed_at IS NULL")
+    count = db.execute(OPEN_COUNT, {**mine, "shipped": shipped(catalogue)}).one()
     return Day(
         day=day,
         open=db.execute(OPEN_SCREENS, {**mine, "most": MOST_OPEN}).all(),
-        open_total=db.execute(open_count, mine).scalar_one(),
+        open_total=count.open,
         actions=_with_standing(db, actor, due),
         older=db.execute(OLDER, back).scalar_one(),
-        being_read=db.execute(BEING_READ, {**mine, "shipped": shipped(catalogue)}).scalar_one(),
+        being_read=count.open - count.known,
         unseen=db.execute(UNSEEN, {**mine, "since": day - A_SEASON, "most": MOST_UNSEEN}).all(),
     )
 

@@ -37,7 +37,11 @@ class StoredReading(Base):
     identity: Mapped[Json | None]
     document: Mapped[Json | None]
     fault: Mapped[str | None]
-    __table_args__ = (PrimaryKeyConstraint("clinic_id", "screen_id"), in_clinic("screens", "screen_id"))
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "screen_id"),
+        in_clinic("screens", "screen_id"),
+        Index("ix_readings_open", "clinic_id", "screen_id", postgresql_where=text("signature IS NULL")),
+    )
 
 
 class StoredFlag(Base):
@@ -73,7 +77,10 @@ class StoredAction(Base):
         PrimaryKeyConstraint("clinic_id", "screen_id", "place"),
         in_clinic("screens", "screen_id"),
         one_of("side", "left", "right"),
-        Index(None, "clinic_id", "urgency"),
+        # What asks for more than training is little beside the rest, and looked for every day.
+        Index(
+            "ix_reading_actions_asking", "clinic_id", "urgency", postgresql_where=text("urgency <> 'train'")
+        ),
     )
 
 

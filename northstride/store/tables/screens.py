@@ -53,7 +53,13 @@ class Screen(Base):
         # The newest screen of each athlete is asked at every list.
         Index("ix_screens_newest", "clinic_id", "athlete_id", text("date DESC"), text("created_at DESC")),
         # Open screens are few beside signed ones, and looked through again and again.
-        Index("ix_screens_open", "clinic_id", "id", postgresql_where=text("signed_at IS NULL")),
+        Index(
+            "ix_screens_open",
+            "clinic_id",
+            text("date DESC"),
+            text("created_at DESC"),
+            postgresql_where=text("signed_at IS NULL"),
+        ),
     )
 
 
