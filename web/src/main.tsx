@@ -15,6 +15,7 @@ import { BrowserRouter } from "react-router";
 import { Problem } from "./api/problem";
 import { App } from "./app";
 import { beginAt } from "./places/begin";
+import { followLanes } from "./state/lanes";
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -30,6 +31,7 @@ const queries = new QueryClient({
 });
 
 beginAt(window.location.pathname, queries);
+followLanes();
 
 const root = document.getElementById("root");
 if (root) {

@@ -1,11 +1,12 @@
 import type { Compared } from "../api/catalogue";
 import type { Difference } from "../api/screens";
+import { FIRST } from "../state/lanes";
 import { differenceWords, errorWords, findingSide } from "../state/wording";
 
 const WIDTH = 110;
 const HALF = WIDTH / 2;
 
-/** A bar growing towards the side with the finding, over a band of the smallest real change. */
+/** A bar growing towards the lane of the side with the finding, over a band of the smallest real change. */
 export function DifferenceBar({ measure, found }: { measure: Compared; found: Difference }) {
   const within = found.verdict === "within_error";
   const side = findingSide(measure, found.difference);
@@ -23,7 +24,7 @@ export function DifferenceBar({ measure, found }: { measure: Compared; found: Di
         focusable="false"
       >
         <rect x={HALF - band} width={2 * band} height="13" fill="var(--error-band)" />
-        <rect x={side === "left" ? HALF - bar : HALF} y="3" width={bar} height="7" fill={fill} />
+        <rect x={side === FIRST ? HALF - bar : HALF} y="3" width={bar} height="7" fill={fill} />
         <rect x={HALF - 1} width="2" height="13" fill="var(--ink)" />
       </svg>
       <div className="muted">

@@ -2,6 +2,7 @@ import { type CSSProperties, useLayoutEffect, useRef, useState } from "react";
 import type { Side } from "../api/client";
 import { classes } from "../components/classes";
 import { SideMark } from "../components/SideMark";
+import { FIRST, LANES, SECOND } from "../state/lanes";
 import styles from "./body-chart.module.css";
 import { reaches, type Spotted } from "./labels";
 import { Drawing } from "./MapView";
@@ -61,20 +62,26 @@ interface Props {
   onDoor: (view: string, side: Side) => void;
 }
 
-/** The whole body, both sides on their own ground; left stands left whichever way it faces. */
+/** The halves of a chart, by whose lane they stand in. */
+const HALF_OF: Readonly<Record<Side, Side>> = { [FIRST]: "left", [SECOND]: "right" } as Record<
+  Side,
+  Side
+>;
+
+/** The whole body, each side in its own lane whichever way it faces. */
 export function BodyChart({ view, labelOf, toldAt, onPoint, onDoor }: Props) {
   const [width, height] = boxOf(view);
   const { frame, size } = useHeight();
   const codes = codesOn(PAIN, view).filter((code) => !BEHIND_A_DOOR.has(code));
-  const places = (["left", "right"] as const).flatMap((side) => [
+  const places = LANES.flatMap((side) => [
     ...codes.flatMap((code) => {
-      const spot = spotOf(PAIN, code, view, side);
+      const spot = spotOf(PAIN, code, view, HALF_OF[side]);
       return spot ? [{ code, side, ...spot, door: false }] : [];
     }),
     ...(DOORS[view] ?? []).map((door) => ({
       code: door.view,
       side,
-      left: ((side === "left" ? door.x : width - door.x) / width) * 100,
+      left: ((side === FIRST ? door.x : width - door.x) / width) * 100,
       top: (door.y / height) * 100,
       door: true,
     })),
@@ -101,9 +108,9 @@ export function BodyChart({ view, labelOf, toldAt, onPoint, onDoor }: Props) {
   return (
     <figure className={styles.chart} aria-label={viewName(view)}>
       <figcaption>
-        <SideMark side="left" />
+        <SideMark side={FIRST} />
         <span>{viewName(view)}</span>
-        <SideMark side="right" />
+        <SideMark side={SECOND} />
       </figcaption>
       <div className={styles.room}>
         <div

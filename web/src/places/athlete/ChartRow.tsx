@@ -5,6 +5,7 @@ import { useSize } from "../../components/useSize";
 import { laneChart, scalesOf } from "../../state/chart";
 import { linesOf, type Pair, pointWords } from "../../state/course";
 import { errorWords } from "../../state/course_words";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { plain, unitOf } from "../../state/parse";
 import styles from "./athlete.module.css";
 import { LaneLines } from "./LaneLines";
@@ -27,7 +28,7 @@ export function ChartRow(props: AthleteParts & { pair: Pair }) {
     return (
       <div
         ref={side === "left" ? frame : undefined}
-        className={classes(`lane-${side}`, styles.chart, side)}
+        className={classes(laneOf(side), styles.chart, side)}
       >
         {line ? (
           <LaneLines
@@ -52,7 +53,7 @@ export function ChartRow(props: AthleteParts & { pair: Pair }) {
   };
   return (
     <div className={classes("lanes", styles.row)} data-chart={pair.key}>
-      {lane("left")}
+      {lane(FIRST)}
       <div className={classes("spine", styles.scale)}>
         {scales.ticks.map((tick) => (
           <i key={tick} style={{ top: `${scales.y(tick)}px` }}>
@@ -72,7 +73,7 @@ export function ChartRow(props: AthleteParts & { pair: Pair }) {
           {told ?? ""}
         </p>
       </div>
-      {lane("right")}
+      {lane(SECOND)}
     </div>
   );
 }

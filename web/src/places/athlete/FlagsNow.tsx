@@ -8,6 +8,7 @@ import { LaneFigure } from "../../components/LaneFigure";
 import { SideMark } from "../../components/SideMark";
 import { Tally } from "../../components/Tally";
 import { stepTo } from "../../state/addresses";
+import { FIRST, LANES, laneOf, SECOND } from "../../state/lanes";
 import { type LedgerRow, ledgerRows } from "../../state/ledger";
 import { dayWords, flagName, purposeName, readable } from "../../state/wording";
 import styles from "./athlete.module.css";
@@ -22,8 +23,8 @@ export function FlagsNow(props: AthleteParts) {
   return (
     <section aria-label="Flags now">
       <div className={classes("lanes", styles.lanehead)}>
-        {(["left", "right"] as const).map((side) => (
-          <div key={side} className={`lane-${side}`}>
+        {LANES.map((side) => (
+          <div key={side} className={laneOf(side)}>
             <SideMark side={side} /> <span className="muted">{historyWords(course, side)}</span>
           </div>
         ))}
@@ -54,7 +55,7 @@ function Newest({ id, catalogue }: AthleteParts & { id: string }) {
     const flag = row.flags[side];
     const own = row.ground ? recorded(row.ground.test.code, side) : null;
     return (
-      <div className={classes(`lane-${side}`, styles.flag, styles[side])}>
+      <div className={classes(laneOf(side), styles.flag)}>
         <div>
           {flag ? (
             <>
@@ -88,11 +89,11 @@ function Newest({ id, catalogue }: AthleteParts & { id: string }) {
       </p>
       {rows.map((row, place) => (
         <div key={row.code} className={classes("lanes", styles.row)}>
-          {cell(row, "left", place < WITH_FIGURE)}
+          {cell(row, FIRST, place < WITH_FIGURE)}
           <div className="spine">
             <strong>{flagName(catalogue, row.code)}</strong>
           </div>
-          {cell(row, "right", place < WITH_FIGURE)}
+          {cell(row, SECOND, place < WITH_FIGURE)}
         </div>
       ))}
     </>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Side } from "../../api/client";
 import { classes } from "../../components/classes";
 import { drawn, movedOn, movedWords, type Pair } from "../../state/course";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import styles from "./athlete.module.css";
 import { ChartRow } from "./ChartRow";
 import { LineTable } from "./LineTable";
@@ -63,7 +64,7 @@ function Moved({ pairs }: { pairs: readonly Pair[] }) {
   const cell = (side: Side) => {
     const { changed, still, apart } = movedOn(pairs, side);
     return (
-      <div className={classes(`lane-${side}`, styles.moved)}>
+      <div className={classes(laneOf(side), styles.moved)}>
         {changed.map(({ pair, line }) => (
           <div key={pair.key}>
             <strong>
@@ -83,11 +84,11 @@ function Moved({ pairs }: { pairs: readonly Pair[] }) {
   };
   return (
     <div className={classes("lanes", styles.row)}>
-      {cell("left")}
+      {cell(FIRST)}
       <div className="spine">
         <strong>Moved beyond error</strong>
       </div>
-      {cell("right")}
+      {cell(SECOND)}
     </div>
   );
 }

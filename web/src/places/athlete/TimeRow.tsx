@@ -2,6 +2,7 @@ import type { Side } from "../../api/client";
 import { classes } from "../../components/classes";
 import { useSize } from "../../components/useSize";
 import { daysBetween } from "../../state/day";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { dayWords } from "../../state/wording";
 import styles from "./athlete.module.css";
 import type { AthleteParts } from "./parts";
@@ -24,7 +25,7 @@ export function TimeRow({ course, today }: AthleteParts) {
     return (
       <div
         ref={side === "left" ? frame : undefined}
-        className={classes(`lane-${side}`, styles.time, side)}
+        className={classes(laneOf(side), styles.time, side)}
       >
         <svg width={size.width} height="56" aria-hidden="true" focusable="false">
           <path className={styles.axis} d={`M${PAD} 40H${size.width - PAD}`} />
@@ -59,13 +60,13 @@ export function TimeRow({ course, today }: AthleteParts) {
   const count = course.screens.length;
   return (
     <div className={classes("lanes", styles.row)}>
-      {lane("left")}
+      {lane(FIRST)}
       <div className="spine">
         <span className="muted">
           {count} {count === 1 ? "screen" : "screens"}, {dayWords(first)} to {dayWords(last)}
         </span>
       </div>
-      {lane("right")}
+      {lane(SECOND)}
     </div>
   );
 }

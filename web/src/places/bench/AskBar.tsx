@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import type { Measure, Test } from "../../api/catalogue";
 import { classes } from "../../components/classes";
 import { kindOf } from "../../state/kinds";
+import { ofSide } from "../../state/lanes";
 import type { DialCode } from "../../state/parse";
 import { measureOf, type Question } from "../../state/questions";
 import { say } from "../../state/speech";
@@ -35,7 +36,7 @@ export function AskBar({ test, question, of, beside, dial, onDial }: Props) {
   const sign = dial ? "type what the dial shows, then say which way" : signWords(measure);
   return (
     <div className={layout["ask-top"]}>
-      <div className={classes(layout["ask-bar"], layout[`ask-${question.side ?? "both"}`])}>
+      <div className={classes(layout["ask-bar"], ofSide(question.side))}>
         <strong aria-live="polite">
           {question.side ? (
             <span className={layout["ask-side"]}>

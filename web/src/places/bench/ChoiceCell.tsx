@@ -5,6 +5,7 @@ import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { type Json, type Lane, valueField } from "../../state/fields";
 import { afterTap, isChosen, isExpected, kindOf, type Option, optionsOf } from "../../state/kinds";
+import { ofSide, SECOND } from "../../state/lanes";
 import { isAsked, type Question } from "../../state/questions";
 import styles from "./bench.module.css";
 import { byKeyboard, questionId } from "./focus";
@@ -58,7 +59,7 @@ export function ChoiceCell(props: Props) {
       id={questionId(question)}
       className={classes(
         styles["choice-cell"],
-        side,
+        ofSide(question.side),
         active ? "active" : "",
         measure.ladder && styles.ladder,
       )}
@@ -91,7 +92,7 @@ const STEP_WIDE = 7;
 /** A block that comes out from under another, further by each step, towards the lane's edge. */
 function Shift({ step, side }: { step: number; side: string }) {
   const out = step * STEP_WIDE;
-  const mirror = side === "right" ? undefined : "translate(44 0) scale(-1 1)";
+  const mirror = side === SECOND ? undefined : "translate(44 0) scale(-1 1)";
   return (
     <svg className={styles.shift} viewBox="0 0 44 26" aria-hidden="true" focusable="false">
       <g transform={mirror}>

@@ -3,6 +3,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import { clock, hurtsNow, startOrStop, stopClock } from "../../state/clock";
 import { placeKey, valueField } from "../../state/fields";
+import { ofSide } from "../../state/lanes";
 import { plain } from "../../state/parse";
 import styles from "./controls.module.css";
 import { NumberCell, type NumberCellProps } from "./NumberCell";
@@ -34,9 +35,11 @@ export function ClockCell(props: NumberCellProps) {
 
   const side = question.side ?? "both";
   return (
-    <div className={classes(styles.timed, side)}>
+    <div className={classes(styles.timed, ofSide(question.side))}>
       {mine ? (
-        <output className={classes(styles.running, side)}>{plain(seconds)} s</output>
+        <output className={classes(styles.running, ofSide(question.side))}>
+          {plain(seconds)} s
+        </output>
       ) : (
         <NumberCell {...props} />
       )}

@@ -2,6 +2,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import { countOne } from "../../state/counting";
 import { valueField } from "../../state/fields";
+import { ofSide } from "../../state/lanes";
 import styles from "./controls.module.css";
 import { NumberCell, type NumberCellProps } from "./NumberCell";
 
@@ -17,7 +18,7 @@ export function CounterCell(props: NumberCellProps) {
     countOne(bench, place, measure, by);
   };
   return (
-    <div className={classes(styles.timed, side)}>
+    <div className={classes(styles.timed, ofSide(question.side))}>
       <NumberCell {...props} />
       <div className={styles.plates}>
         <button

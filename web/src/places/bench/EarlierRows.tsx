@@ -4,6 +4,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
+import { FIRST, laneOf, ofSide, SECOND } from "../../state/lanes";
 import { shownNumber, signed, unitOf } from "../../state/parse";
 import { measureOf } from "../../state/questions";
 import styles from "./bench.module.css";
@@ -35,9 +36,13 @@ export function EarlierRows({ bench, test, entryKey, steps }: Props) {
     <>
       {rows.map((measure) => (
         <div key={measure.code} className={classes("lanes", styles["earlier-row"])}>
-          <div className="lane-left left">{said(measure, "left") ?? "not yet"}</div>
+          <div className={classes(laneOf(FIRST), ofSide(FIRST))}>
+            {said(measure, FIRST) ?? "not yet"}
+          </div>
           <div className="spine muted">{measure.label}</div>
-          <div className="lane-right right">{said(measure, "right") ?? "not yet"}</div>
+          <div className={classes(laneOf(SECOND), ofSide(SECOND))}>
+            {said(measure, SECOND) ?? "not yet"}
+          </div>
         </div>
       ))}
     </>

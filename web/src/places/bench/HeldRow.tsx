@@ -4,6 +4,7 @@ import type { Screen } from "../../api/screens";
 import { HeldLane } from "../../components/HeldLane";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 
 interface Props {
   bench: Bench;
@@ -21,7 +22,7 @@ export function HeldRow(props: Props) {
     ...new Set(shut.filter((item) => item.side === side || item.side === null).map((i) => i.gate)),
   ];
   const lane = (side: Side) => (
-    <div className={`lane-${side}`}>
+    <div className={laneOf(side)}>
       {gates(side).map((gate) => (
         <HeldLane key={gate} {...props} side={side} gate={gate} />
       ))}
@@ -29,12 +30,12 @@ export function HeldRow(props: Props) {
   );
   return (
     <div className="lanes">
-      {lane("left")}
+      {lane(FIRST)}
       <div className="spine">
         <strong>Held</strong>
         <span className="muted small">kept, not read</span>
       </div>
-      {lane("right")}
+      {lane(SECOND)}
     </div>
   );
 }

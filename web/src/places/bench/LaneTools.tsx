@@ -6,6 +6,7 @@ import { part } from "../../components/part";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane, isValueField, placeOf } from "../../state/fields";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { painWords } from "../../state/pain";
 import styles from "./bench.module.css";
 import { TOOLS, type Tool, type ToolLaneProps, type ToolsProps } from "./tools";
@@ -27,9 +28,9 @@ export function LaneTools(props: ToolsProps) {
   }, []);
   return (
     <div className="lanes tools-row">
-      <ToolLane {...props} side="left" />
+      <ToolLane {...props} side={FIRST} />
       <div className="spine">{props.of ? <strong>{props.of}</strong> : null}</div>
-      <ToolLane {...props} side="right" />
+      <ToolLane {...props} side={SECOND} />
     </div>
   );
 }
@@ -54,7 +55,7 @@ function ToolLane(props: ToolLaneProps) {
     more: "More",
   };
   return (
-    <div className={classes(`lane-${side}`, styles.tools)}>
+    <div className={classes(laneOf(side), styles.tools)}>
       {TOOLS.filter((tool) => tool !== "more" || props.now !== null).map((tool) => (
         <button
           key={tool}

@@ -8,6 +8,7 @@ import { MapView } from "../../maps/MapView";
 import { codesOn, viewName } from "../../maps/places";
 import type { Bench } from "../../state/bench";
 import { type Lane, valueField } from "../../state/fields";
+import { edgeOf, FIRST, LANES, laneOf, SECOND } from "../../state/lanes";
 import {
   afterPress,
   listed,
@@ -50,7 +51,7 @@ export default function MapRow(props: Props) {
     // biome-ignore lint/a11y/useKeyWithClickEvents: the buttons inside take the keys
     <div
       className={classes(
-        `lane-${side}`,
+        laneOf(side),
         styles.lane,
         asked === side && styles.asked,
         large && styles.large,
@@ -101,23 +102,23 @@ export default function MapRow(props: Props) {
           Larger
         </button>
       </fieldset>
-      <div className={classes("lanes", styles["map-lanes"], styles[`leans-${asked}`])}>
-        {lane("left")}
+      <div className={classes("lanes", styles["map-lanes"], styles[`leans-${edgeOf(asked)}`])}>
+        {lane(FIRST)}
         <div className="spine">
           <strong>{viewName(view)}</strong>
           <span className={styles.counts}>
-            <span className="left">{onMap.count(codes, "left")}</span>
-            <span className="right">{onMap.count(codes, "right")}</span>
+            <span className={FIRST}>{onMap.count(codes, FIRST)}</span>
+            <span className={SECOND}>{onMap.count(codes, SECOND)}</span>
           </span>
           <span className="muted small">of {codes.length}</span>
           <Found points={codes} point={onMap.point} />
         </div>
-        {lane("right")}
+        {lane(SECOND)}
       </div>
       <MarkLegend marks={onMap.marks} />
       <div className={classes("lanes", styles.rest)}>
-        {(["left", "right"] as const).map((side) => (
-          <div key={side} className={classes(`lane-${side}`, styles["rest-lane"])}>
+        {LANES.map((side) => (
+          <div key={side} className={classes(laneOf(side), styles["rest-lane"])}>
             <button
               type="button"
               className={classes("plate", side)}
@@ -135,7 +136,7 @@ export default function MapRow(props: Props) {
 
 /** What hurts, or was seen, in words: the drawing alone would leave it to the eye. */
 function Found({ points, point }: { points: readonly string[]; point: OnMap["point"] }) {
-  const found = (["left", "right"] as const).flatMap((side) =>
+  const found = LANES.flatMap((side) =>
     points
       .map((code) => ({ side, ...point(code, side) }))
       .filter(({ mark }) => mark === "tender" || mark === "sore" || mark === "on"),

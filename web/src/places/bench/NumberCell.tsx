@@ -4,6 +4,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
+import { ofSide } from "../../state/lanes";
 import { fromMillimetres, type LengthUnit, nextUnit, unitFor } from "../../state/length";
 import {
   type DialCode,
@@ -93,7 +94,7 @@ export function NumberCell(props: NumberCellProps) {
     <div
       className={classes(
         styles["number-cell"],
-        side,
+        ofSide(question.side),
         active ? "active" : "",
         problem ? "faulty" : "",
       )}

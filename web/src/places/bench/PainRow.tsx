@@ -4,6 +4,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane } from "../../state/fields";
+import { FIRST, laneOf, ofSide, SECOND } from "../../state/lanes";
 import { asPain, painWords } from "../../state/pain";
 import { other } from "../../state/questions";
 import { SIDE_LETTER } from "../../state/wording";
@@ -31,7 +32,7 @@ export function PainAsk({ bench, test, entryKey, first }: Props & { first: Side 
   const asked = held(first) === null ? first : other(first);
   return (
     <div className={layout["ask-top"]}>
-      <div className={classes(layout["ask-bar"], layout[`ask-${asked}`])}>
+      <div className={classes(layout["ask-bar"], ofSide(asked))}>
         <strong aria-live="polite">
           <span className={layout["ask-side"]}>
             {asked.toUpperCase()}
@@ -53,11 +54,11 @@ export function PainRow(props: RowProps) {
   useStore(props.bench.state);
   return (
     <div className={classes("lanes", styles["measure-row"])}>
-      <PainLane {...props} side="left" />
+      <PainLane {...props} side={FIRST} />
       <div className="spine">
         <strong>{props.of || "Pain"}</strong>
       </div>
-      <PainLane {...props} side="right" />
+      <PainLane {...props} side={SECOND} />
     </div>
   );
 }
@@ -68,9 +69,9 @@ function PainLane({ bench, test, entryKey, of, onNow, side }: RowProps & { side:
   const tap = (present: boolean) =>
     bench.write([{ ...place, value: pain?.present === present ? null : { ...pain, present } }]);
   return (
-    <div className={`lane-${side}`}>
+    <div className={laneOf(side)}>
       <fieldset
-        className={classes(styles["choice-cell"], side)}
+        className={classes(styles["choice-cell"], ofSide(side))}
         aria-label={of ? `Pain, ${of}, ${side}` : `Pain, ${side}`}
       >
         {[false, true].map((present) => (

@@ -6,6 +6,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import type { Fields } from "../../state/fields";
+import { FIRST, LANES, SECOND } from "../../state/lanes";
 import { initials, others, othersAt } from "../../state/others";
 import { minutesWords } from "../../state/route";
 import layout from "./layout.module.css";
@@ -65,7 +66,7 @@ export function Rail({ bench, stops, current, screen }: Props) {
                 replace
                 onClick={() => setOpen(false)}
               >
-                <StopMark left={share(stop, "left")} right={share(stop, "right")} />
+                <StopMark share={(side) => share(stop, side)} />
                 <span className={classes("flex-fill", layout["stop-name"])}>{stop.test.name}</span>
                 {here
                   .filter((other) => other.test === stop.test.code)
@@ -98,19 +99,22 @@ function withWaiting(fields: Fields, waiting: ReadonlyMap<string, unknown>): Fie
   return known;
 }
 
+const SHARES: Readonly<Record<number, string>> = { 0: "open", 1: "done" };
+const INK = { left: "var(--lake)", right: "var(--clay)" } as const;
+
 /** Two half discs that fill from below by the share that is answered. */
-function StopMark({ left, right }: { left: number; right: number }) {
-  const says = (share: number) => (share === 0 ? "open" : share === 1 ? "done" : "in part");
+function StopMark({ share }: { share: (side: Side) => number }) {
+  const says = (side: Side) => SHARES[share(side)] ?? "in part";
   return (
     <svg
       width="20"
       height="18"
       viewBox="0 0 20 18"
       role="img"
-      aria-label={`left ${says(left)}, right ${says(right)}`}
+      aria-label={LANES.map((side) => `${side} ${says(side)}`).join(", ")}
     >
-      <HalfDisc d="M9 1A8 8 0 0 0 9 17Z" colour="var(--lake)" share={left} />
-      <HalfDisc d="M11 1A8 8 0 0 1 11 17Z" colour="var(--clay)" share={right} />
+      <HalfDisc d="M9 1A8 8 0 0 0 9 17Z" colour={INK[FIRST]} share={share(FIRST)} />
+      <HalfDisc d="M11 1A8 8 0 0 1 11 17Z" colour={INK[SECOND]} share={share(SECOND)} />
     </svg>
   );
 }

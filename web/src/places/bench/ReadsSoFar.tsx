@@ -7,6 +7,7 @@ import { SideMark } from "../../components/SideMark";
 import { Tally } from "../../components/Tally";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
+import { LANES } from "../../state/lanes";
 import { flagName, retakeReason } from "../../state/wording";
 import styles from "./bench.module.css";
 
@@ -40,13 +41,13 @@ export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Cata
           <div className="muted">{retakeReason(catalogue, retake.reason)}</div>
         </div>
       ))}
-      {(["left", "right"] as const)
-        .filter((side) => reading && !reading.flags.some((flag) => flag.side === side))
-        .map((side) => (
+      {LANES.filter((side) => reading && !reading.flags.some((flag) => flag.side === side)).map(
+        (side) => (
           <p key={side} className="muted">
             No flag on the {side} so far.
           </p>
-        ))}
+        ),
+      )}
       {reading ? <StillSilent reading={reading} /> : null}
     </section>
   );
@@ -59,7 +60,7 @@ function StillSilent({ reading }: { reading: Reading }) {
   return (
     <section aria-label="Not examined yet">
       <h2 className="panel-title">Not examined yet</h2>
-      {([null, "left", "right"] as const)
+      {[null, ...LANES]
         .filter((side) => missing.some((item) => item.side === side))
         .map((side) => (
           <div key={side} className={styles["reads-flag"]}>

@@ -7,6 +7,7 @@ import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { changesFor, type Expected } from "../../state/expected";
 import { type Lane, placeKey } from "../../state/fields";
+import { FIRST, SECOND } from "../../state/lanes";
 import styles from "./rest-sheet.module.css";
 
 interface Props {
@@ -46,12 +47,12 @@ export default function RestSheet({ bench, items, onClose }: Props) {
             <h3>{test.name}</h3>
             {rows.map((row) => (
               <div key={row.label} className={styles.row}>
-                <Half item={row.sides.get("left")} side="left" left={left} onToggle={toggle} />
+                <Half item={row.sides.get(FIRST)} side={FIRST} left={left} onToggle={toggle} />
                 <span className={styles.name}>
                   {row.label}: <strong>{row.said}</strong>
                   <Half item={row.sides.get(null)} side={null} left={left} onToggle={toggle} />
                 </span>
-                <Half item={row.sides.get("right")} side="right" left={left} onToggle={toggle} />
+                <Half item={row.sides.get(SECOND)} side={SECOND} left={left} onToggle={toggle} />
               </div>
             ))}
           </fieldset>

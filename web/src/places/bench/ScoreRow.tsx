@@ -4,6 +4,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
+import { FIRST, laneOf, ofSide, SECOND } from "../../state/lanes";
 import { plain } from "../../state/parse";
 import { scored } from "../../state/score";
 import styles from "./score.module.css";
@@ -24,7 +25,7 @@ export function ScoreRow({ bench, test, entryKey }: Props) {
       bench.value({ test: test.code, side, key: entryKey, field: valueField(measure) }),
     );
     return (
-      <div className={classes(`lane-${side}`, styles.score, side)}>
+      <div className={classes(laneOf(side), styles.score, ofSide(side))}>
         <output className={styles.total} aria-label={`${score.label} so far, ${side}`}>
           {plain(found.total)}
         </output>
@@ -38,12 +39,12 @@ export function ScoreRow({ bench, test, entryKey }: Props) {
   };
   return (
     <div className="lanes">
-      {lane("left")}
+      {lane(FIRST)}
       <div className="spine">
         <strong>{score.label}</strong>
         <span className="muted small">{score.source}</span>
       </div>
-      {lane("right")}
+      {lane(SECOND)}
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { entryLane } from "../../state/fields";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import styles from "./bench.module.css";
 
 interface Props {
@@ -20,12 +21,12 @@ export function SeenRow(props: Props) {
   if (step.seen.length === 0) return null;
   return (
     <div className="lanes seen-row">
-      <SeenLane {...props} side="left" />
+      <SeenLane {...props} side={FIRST} />
       <div className="spine">
         <strong>Seen</strong>
         <span className="muted">tick what spoils it</span>
       </div>
-      <SeenLane {...props} side="right" />
+      <SeenLane {...props} side={SECOND} />
     </div>
   );
 }
@@ -41,7 +42,7 @@ function SeenLane({ bench, test, entryKey, step, side }: Props & { side: Side })
   };
   const shown = test.seen.filter((item) => step.seen.includes(item.code));
   return (
-    <fieldset className={classes(`lane-${side}`, styles.toggles)} aria-label={`Seen, ${side}`}>
+    <fieldset className={classes(laneOf(side), styles.toggles)} aria-label={`Seen, ${side}`}>
       {shown.map((item) => (
         <button
           key={item.code}

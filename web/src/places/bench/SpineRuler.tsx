@@ -4,6 +4,7 @@ import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { clock } from "../../state/clock";
 import { type Place, placeKey, valueField } from "../../state/fields";
+import { edgeOf, LANES } from "../../state/lanes";
 import { plain, shownNumber } from "../../state/parse";
 import { heightOn, rulerFor } from "../../state/ruler";
 import styles from "./ruler.module.css";
@@ -17,7 +18,7 @@ interface Props {
 
 const HIGH = 96;
 const FLOOR = 104;
-const COLUMN = { left: 34, right: 82 } as const;
+const COLUMN = { "at-start": 34, "at-end": 82 } as const;
 const WIDE = 22;
 
 /** Both sides on one scale: columns that grow, the target across, where it began to hurt. */
@@ -42,7 +43,7 @@ export function SpineRuler({ bench, measure, place }: Props) {
           {plain(tick)}
         </text>
       ))}
-      {(["left", "right"] as const).map((side) => (
+      {LANES.map((side) => (
         <Column
           key={side}
           side={side}
@@ -69,7 +70,7 @@ interface ColumnProps {
 }
 
 function Column({ side, reached, beside, hurt, y }: ColumnProps) {
-  const x = COLUMN[side];
+  const x = COLUMN[edgeOf(side)];
   return (
     <g className={side}>
       {beside === null ? null : (

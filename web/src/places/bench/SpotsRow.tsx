@@ -7,6 +7,7 @@ import { PointMark } from "../../maps/PointMark";
 import { codesOn } from "../../maps/places";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
+import { edgeOf, FIRST, LANES, laneOf, SECOND } from "../../state/lanes";
 import { isAsked, type Key, type Question } from "../../state/questions";
 import {
   afterSpot,
@@ -56,7 +57,7 @@ export default function SpotsRow(props: Props) {
     // biome-ignore lint/a11y/noStaticElementInteractions: a larger target for the same buttons
     // biome-ignore lint/a11y/useKeyWithClickEvents: the buttons inside take the keys
     <div
-      className={classes(`lane-${side}`, styles.lane, asked === side && styles.asked)}
+      className={classes(laneOf(side), styles.lane, asked === side && styles.asked)}
       onClick={() => asked !== side && onNow({ ...now, side })}
     >
       {views.map((view) => (
@@ -85,25 +86,25 @@ export default function SpotsRow(props: Props) {
   const [first] = spots;
   return (
     <section className={styles.maps} aria-label={step.map?.ask}>
-      <div className={classes("lanes", styles["map-lanes"], styles[`leans-${asked}`])}>
-        {lane("left")}
+      <div className={classes("lanes", styles["map-lanes"], styles[`leans-${edgeOf(asked)}`])}>
+        {lane(FIRST)}
         <div className={classes("spine", styles.spots)}>
           <ul className="list-unstyled m-0">
             {spots.map((spot) => (
               <li key={`${spot.key} ${spot.measure.code}`}>
-                <ListMark {...{ spot, onMap, tap }} side="left" on={now} q={question} />
+                <ListMark {...{ spot, onMap, tap }} side={FIRST} on={now} q={question} />
                 <span>{spot.label}</span>
-                <ListMark {...{ spot, onMap, tap }} side="right" on={now} q={question} />
+                <ListMark {...{ spot, onMap, tap }} side={SECOND} on={now} q={question} />
               </li>
             ))}
           </ul>
         </div>
-        {lane("right")}
+        {lane(SECOND)}
       </div>
       {first ? <MarkLegend marks={legendOf(first.measure)} /> : null}
       <div className={classes("lanes", styles.rest)}>
-        {(["left", "right"] as const).map((side) => (
-          <div key={side} className={classes(`lane-${side}`, styles["rest-lane"])}>
+        {LANES.map((side) => (
+          <div key={side} className={classes(laneOf(side), styles["rest-lane"])}>
             <button
               type="button"
               className={classes("plate", side)}

@@ -6,6 +6,7 @@ import { SideMark } from "../../components/SideMark";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { valueField } from "../../state/fields";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { parseTrials, shownNumber } from "../../state/parse";
 import styles from "./bench.module.css";
 
@@ -29,7 +30,7 @@ export function StepFigures({ bench, test, entryKey, step, how = "mean" }: Props
     ? test.measures.filter(({ code, unit }) => moves.includes(code) && unit === "deg")
     : [];
   const lane = (side: Side) => (
-    <div className={classes(`lane-${side}`, styles["figure-lane"])}>
+    <div className={classes(laneOf(side), styles["figure-lane"])}>
       <SideMark side={side} large />
       {drawn ? (
         <Figure
@@ -43,12 +44,12 @@ export function StepFigures({ bench, test, entryKey, step, how = "mean" }: Props
   );
   return (
     <div className={classes("lanes", drawn && styles.figures)} data-figures>
-      {lane("left")}
+      {lane(FIRST)}
       <div className="spine muted">
         {angled.some(shaded) ? <span>shaded: usual</span> : null}
         {angled.length > 0 ? <span>dashed: zero</span> : null}
       </div>
-      {lane("right")}
+      {lane(SECOND)}
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { type Lane, lanesOf, valueField } from "../../state/fields";
 import { type Control, controlOf } from "../../state/kinds";
+import { FIRST, laneOf, ofSide, SECOND } from "../../state/lanes";
 import { type DialCode, plain, shownNumber } from "../../state/parse";
 import {
   type Instead,
@@ -147,7 +148,7 @@ function MeasureRow(props: RowProps) {
     const Cell = CELLS[controlOf(measure)];
     if (!measure.looks_full) return <Cell {...own} />;
     return (
-      <div className={classes(controls.timed, side ?? "both")}>
+      <div className={classes(controls.timed, ofSide(side))}>
         <Cell {...own} />
         <LooksFull bench={bench} places={[place(side)]} says="Looks full" />
       </div>
@@ -165,11 +166,11 @@ function MeasureRow(props: RowProps) {
         </div>
         {measure.side_optional ? (
           <div className={classes("lanes", styles["measure-row"])}>
-            <div className="lane-left">{cell("left")}</div>
+            <div className={laneOf(FIRST)}>{cell(FIRST)}</div>
             <div className="spine">
               <span className="muted">or on one side</span>
             </div>
-            <div className="lane-right">{cell("right")}</div>
+            <div className={laneOf(SECOND)}>{cell(SECOND)}</div>
           </div>
         ) : null}
       </>
@@ -177,9 +178,9 @@ function MeasureRow(props: RowProps) {
   }
   return (
     <div className={classes("lanes", styles["measure-row"])}>
-      <div className="lane-left">{cell("left")}</div>
+      <div className={laneOf(FIRST)}>{cell(FIRST)}</div>
       {name}
-      <div className="lane-right">{cell("right")}</div>
+      <div className={laneOf(SECOND)}>{cell(SECOND)}</div>
     </div>
   );
 }

@@ -4,6 +4,7 @@ import Popover from "react-bootstrap/Popover";
 import { classes } from "../../components/classes";
 import { SideMark } from "../../components/SideMark";
 import { useStore } from "../../components/useStore";
+import { ofSide } from "../../state/lanes";
 import styles from "./bench.module.css";
 import { MoreCard } from "./MoreCard";
 import { NotDoneCard } from "./NotDoneCard";
@@ -33,7 +34,7 @@ export default function ToolPopover(props: Props) {
   return (
     <Overlay show target={opener} placement="top" rootClose onHide={onClose} transition={false}>
       <Popover
-        className={classes(styles["tool-card"], styles[`tool-${side}`])}
+        className={classes(styles["tool-card"], ofSide(side))}
         role="dialog"
         aria-label={`${NAMES[tool]}, ${side}`}
       >

@@ -9,6 +9,7 @@ import { ProblemNote } from "../../components/ProblemNote";
 import { SideMark } from "../../components/SideMark";
 import { useToday } from "../../components/session";
 import { Tally } from "../../components/Tally";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { ageOn, dayWords, readable } from "../../state/wording";
 import styles from "./people.module.css";
 
@@ -44,14 +45,14 @@ export function PeopleList(props: Props) {
   return (
     <div className={styles["people-list"]}>
       <div className={classes("lanes", styles["people-head"])}>
-        <div className="lane-left">
-          <SideMark side="left" /> left
+        <div className={laneOf(FIRST)}>
+          <SideMark side={FIRST} /> {FIRST}
         </div>
         <div className="spine">
           {athletes.length < total ? `${athletes.length} of ${count}` : count}
         </div>
-        <div className="lane-right">
-          right <SideMark side="right" />
+        <div className={laneOf(SECOND)}>
+          {SECOND} <SideMark side={SECOND} />
         </div>
       </div>
       <Rows {...props} athletes={athletes} />
@@ -111,8 +112,8 @@ function PersonRow({ athlete, chosen, onChoose }: RowProps) {
       aria-pressed={chosen}
       onClick={() => onChoose(athlete.id)}
     >
-      <span className="lane-left">
-        <LaneFlags athlete={athlete} side="left" />
+      <span className={laneOf(FIRST)}>
+        <LaneFlags athlete={athlete} side={FIRST} />
       </span>
       <span className="spine">
         <strong>{athlete.name}</strong>
@@ -122,8 +123,8 @@ function PersonRow({ athlete, chosen, onChoose }: RowProps) {
             .join(" · ")}
         </span>
       </span>
-      <span className="lane-right">
-        <LaneFlags athlete={athlete} side="right" />
+      <span className={laneOf(SECOND)}>
+        <LaneFlags athlete={athlete} side={SECOND} />
       </span>
     </button>
   );

@@ -8,6 +8,7 @@ import {
   changeWords,
   leftOutWords,
 } from "../../state/changes";
+import { FIRST, laneOf, ofSide, SECOND } from "../../state/lanes";
 import { signed, unitOf } from "../../state/parse";
 import styles from "./reading.module.css";
 
@@ -21,16 +22,16 @@ export function ChangeList({ reading, catalogue }: { reading: Reading; catalogue
       <h2 className={styles["change-title"]}>Since earlier screens</h2>
       {rows.map(({ key, test, measure, sides }) => (
         <div key={key} className={classes("lanes", styles["difference-row"])}>
-          <div className="lane-left left">
-            <ChangeCell change={sides.left} measure={measure} />
+          <div className={classes(laneOf(FIRST), ofSide(FIRST))}>
+            <ChangeCell change={sides[FIRST]} measure={measure} />
           </div>
           <div className="spine">
             <strong>{test.name}</strong>
             <div className="muted">{measure.label}</div>
             <ChangeCell change={sides.none} measure={measure} />
           </div>
-          <div className="lane-right right">
-            <ChangeCell change={sides.right} measure={measure} />
+          <div className={classes(laneOf(SECOND), ofSide(SECOND))}>
+            <ChangeCell change={sides[SECOND]} measure={measure} />
           </div>
         </div>
       ))}

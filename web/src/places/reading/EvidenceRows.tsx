@@ -7,6 +7,7 @@ import { ProblemNote } from "../../components/ProblemNote";
 import { Rungs } from "../../components/Rungs";
 import { TextField } from "../../components/TextField";
 import { stepTo } from "../../state/addresses";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { entryAt } from "../../state/ledger";
 import { movedWords, rungsOf, type Sign, saysWords } from "../../state/says";
 import { capital, flagName } from "../../state/wording";
@@ -61,11 +62,11 @@ function Evidence(props: LedgerProps) {
       {signs.length === 0 ? <p>Nothing recorded has a published figure.</p> : null}
       {codes.map((code) => (
         <div key={code} className={classes("lanes", styles.slim)}>
-          <Signs {...props} signs={signs} code={code} side="left" />
+          <Signs {...props} signs={signs} code={code} side={FIRST} />
           <div className="spine">
             <strong>{flagName(catalogue, code)}</strong>
           </div>
-          <Signs {...props} signs={signs} code={code} side="right" />
+          <Signs {...props} signs={signs} code={code} side={SECOND} />
         </div>
       ))}
     </>
@@ -76,7 +77,7 @@ function Signs(props: LedgerProps & { signs: readonly Sign[]; code: string; side
   const { signs, code, side, screen } = props;
   const here = signs.filter((sign) => sign.code === code && sign.side === side);
   return (
-    <div className={`lane-${side}`}>
+    <div className={laneOf(side)}>
       {here.length === 0 ? <span className="muted">no sign with a figure</span> : null}
       {here.map((sign) => {
         const moved = movedWords(sign);

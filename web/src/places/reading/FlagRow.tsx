@@ -9,6 +9,7 @@ import { Octagon } from "../../components/Octagon";
 import { RuledDown, Tally } from "../../components/Tally";
 import { stepTo } from "../../state/addresses";
 import { kindOf } from "../../state/kinds";
+import { FIRST, LANES, laneOf, SECOND } from "../../state/lanes";
 import {
   entryAt,
   type LedgerRow,
@@ -40,7 +41,7 @@ export function FlagRow(props: LedgerProps & { row: LedgerRow }) {
   const sources = [...new Set(Object.values(row.flags).flatMap((flag) => flag.sources))];
   return (
     <section className={classes("lanes", styles.row)} aria-label={flagName(catalogue, row.code)}>
-      <FlagLane {...props} side="left" />
+      <FlagLane {...props} side={FIRST} />
       <div className="spine">
         <h2>{flagName(catalogue, row.code)}</h2>
         {row.difference && measure ? (
@@ -54,7 +55,7 @@ export function FlagRow(props: LedgerProps & { row: LedgerRow }) {
         </span>
         {sources.length > 0 ? <span className="muted small">{sources.join("; ")}</span> : null}
       </div>
-      <FlagLane {...props} side="right" />
+      <FlagLane {...props} side={SECOND} />
     </section>
   );
 }
@@ -62,9 +63,7 @@ export function FlagRow(props: LedgerProps & { row: LedgerRow }) {
 /** Why the sides are not compared, where a take does not count. */
 function voidWords({ row, reading }: LedgerProps & { row: LedgerRow }): string {
   if (!row.ground?.measure) return "";
-  const sides = (["left", "right"] as const).filter(
-    (side) => retakesOf(reading, row.ground, side).length > 0,
-  );
+  const sides = LANES.filter((side) => retakesOf(reading, row.ground, side).length > 0);
   return sides.length > 0 ? `not compared: ${sides.join(" and ")} does not count yet` : "";
 }
 
@@ -74,7 +73,7 @@ function FlagLane(props: LedgerProps & { row: LedgerRow; side: Side }) {
   const flag = row.flags[side];
   const ruledDown = row.ruledDown[side];
   return (
-    <div className={classes(`lane-${side}`, styles.lane, styles[side])}>
+    <div className={classes(laneOf(side), styles.lane)}>
       <div className={styles.words}>
         {flag ? <FlagWords {...props} flag={flag} /> : null}
         {ruledDown ? (

@@ -1,4 +1,5 @@
 import { classes } from "../../components/classes";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { ledgerRows } from "../../state/ledger";
 import type { MadeDifference } from "../../state/made";
 import { flagName } from "../../state/wording";
@@ -58,7 +59,7 @@ function NothingFlagged({ reading, screen, recorded, catalogue }: LedgerProps) {
     const done = catalogue.tests.filter((test) => recorded(test.code, side).values.size > 0);
     const declined = catalogue.tests.flatMap((test) => recorded(test.code, side).declined ?? []);
     return (
-      <div className={classes(`lane-${side}`, styles.lane, styles[side])}>
+      <div className={classes(laneOf(side), styles.lane)}>
         <span className="muted">
           {done.length > 0
             ? `no flag from ${done.map((test) => test.name).join(", ")}`
@@ -71,14 +72,14 @@ function NothingFlagged({ reading, screen, recorded, catalogue }: LedgerProps) {
   };
   return (
     <section className={classes("lanes", styles.row)} aria-label="No flags">
-      {cell("left")}
+      {cell(FIRST)}
       <div className="spine">
         <h2>No flags</h2>
         {screen.record.entries.length > 0 && reading.held.length > 0 ? (
           <span className="muted">some of it is held, and not read</span>
         ) : null}
       </div>
-      {cell("right")}
+      {cell(SECOND)}
     </section>
   );
 }

@@ -6,6 +6,7 @@ import { Arranged } from "../../components/Arranged";
 import { classes } from "../../components/classes";
 import { SideMark } from "../../components/SideMark";
 import { type Action, isInHand, standingOf } from "../../state/arranging";
+import { LANES, laneOf } from "../../state/lanes";
 import { isUrgent } from "../../state/urgent";
 import { actionWords, dueWords, urgencyName } from "../../state/wording";
 import { Options } from "./Options";
@@ -25,8 +26,8 @@ export function LedgerHead(props: Props) {
   const { reading, screen } = props;
   return (
     <section className={classes("lanes", styles.head)} aria-label="What is to be done">
-      {(["left", "right"] as const).map((side) => (
-        <div key={side} className={classes(`lane-${side}`, styles["head-lane"], styles[side])}>
+      {LANES.map((side) => (
+        <div key={side} className={classes(laneOf(side), styles["head-lane"])}>
           <span className={styles["head-side"]}>
             <SideMark side={side} /> <span className="muted">{roleOf(screen, side)}</span>
           </span>

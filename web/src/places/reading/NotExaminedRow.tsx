@@ -3,6 +3,7 @@ import type { Side } from "../../api/client";
 import type { Reading } from "../../api/screens";
 import { classes } from "../../components/classes";
 import { stepTo } from "../../state/addresses";
+import { LANES, laneOf, SECOND } from "../../state/lanes";
 import { notExaminedWhy, questionWords } from "../../state/wording";
 import type { LedgerProps } from "./FlagRow";
 import styles from "./reading.module.css";
@@ -15,13 +16,13 @@ export function NotExaminedRow(props: LedgerProps) {
   if (missing && missing.length === 0 && !next && (reading.ask ?? []).length === 0) return null;
   return (
     <section className={classes("lanes", styles.open)} aria-label="Not examined">
-      {(["left", "right"] as const).map((side) => (
-        <div key={side} className={classes(`lane-${side}`, styles["open-lane"])}>
+      {LANES.map((side) => (
+        <div key={side} className={classes(laneOf(side), styles["open-lane"])}>
           <div>
             <h2>Not examined</h2>
             {missing ? <Missing {...props} side={side} /> : <span>not kept back then</span>}
           </div>
-          {next && (next.side === side || (next.side === null && side === "right")) ? (
+          {next && (next.side === side || (next.side === null && side === SECOND)) ? (
             <NextTest {...props} next={next} />
           ) : null}
         </div>

@@ -6,6 +6,7 @@ import { classes } from "../../components/classes";
 import { DifferenceBar } from "../../components/DifferenceBar";
 import { RuledDown } from "../../components/Tally";
 import { stepTo } from "../../state/addresses";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { type LedgerRow, otherDifferences, otherRetakes } from "../../state/ledger";
 import { measureIn } from "../../state/measures";
 import { signed, unitOf } from "../../state/parse";
@@ -16,17 +17,16 @@ import styles from "./reading.module.css";
 
 interface SlimProps {
   name: ReactNode;
-  left: ReactNode;
-  right: ReactNode;
+  cell: (side: Side) => ReactNode;
   label?: string;
 }
 
-function Slim({ name, left, right, label }: SlimProps) {
+function Slim({ name, cell, label }: SlimProps) {
   return (
     <section className={classes("lanes", styles.slim)} aria-label={label}>
-      <div className="lane-left">{left}</div>
+      <div className={laneOf(FIRST)}>{cell(FIRST)}</div>
       <div className="spine">{name}</div>
-      <div className="lane-right">{right}</div>
+      <div className={laneOf(SECOND)}>{cell(SECOND)}</div>
     </section>
   );
 }
@@ -46,15 +46,7 @@ export function ClearedRows(props: LedgerProps & { rows: readonly LedgerRow[] })
       );
     };
     const name = flagName(props.catalogue, row.code);
-    return (
-      <Slim
-        key={row.code}
-        name={<strong>{name}</strong>}
-        left={cell("left")}
-        right={cell("right")}
-        label={name}
-      />
-    );
+    return <Slim key={row.code} name={<strong>{name}</strong>} cell={cell} label={name} />;
   });
 }
 
@@ -76,15 +68,7 @@ export function HeldRows({ reading, catalogue }: LedgerProps) {
         <span className="muted">not held</span>
       );
     };
-    return (
-      <Slim
-        key={code}
-        name={<strong>{name}</strong>}
-        left={cell("left")}
-        right={cell("right")}
-        label={name}
-      />
-    );
+    return <Slim key={code} name={<strong>{name}</strong>} cell={cell} label={name} />;
   });
 }
 
@@ -120,13 +104,7 @@ export function RetakeRows(props: LedgerProps & { rows: readonly LedgerRow[] }) 
       );
     };
     return (
-      <Slim
-        key={code}
-        name={<strong>{name}</strong>}
-        left={cell("left")}
-        right={cell("right")}
-        label={`Do again: ${name}`}
-      />
+      <Slim key={code} name={<strong>{name}</strong>} cell={cell} label={`Do again: ${name}`} />
     );
   });
 }
@@ -164,8 +142,7 @@ function RealDifference({ catalogue, found }: LedgerProps & { found: Difference 
           <DifferenceBar measure={measure} found={found} />
         </span>
       }
-      left={cell("left")}
-      right={cell("right")}
+      cell={cell}
     />
   );
 }
@@ -201,8 +178,7 @@ function WithinError({ catalogue, found }: LedgerProps & { found: readonly Diffe
             : within error
           </span>
         }
-        left={cell("left")}
-        right={cell("right")}
+        cell={cell}
       />
     );
   });

@@ -5,6 +5,7 @@ import type { Side } from "../../api/client";
 import { classes } from "../../components/classes";
 import { SideMark } from "../../components/SideMark";
 import { stepTo } from "../../state/addresses";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { clockWords, inOrder, moved, neighbour, type Placed, whyFor } from "../../state/route";
 import { LeaveOut } from "./LeaveOut";
 import type { RouteProps } from "./props";
@@ -38,7 +39,7 @@ export function StopRow(props: Props) {
       data-safety={stop.stage === "safety" || undefined}
       data-in-hand={(inHand && leads) || undefined}
     >
-      <Why {...props} side="left" />
+      <Why {...props} side={FIRST} />
       <div className={styles.on}>
         {leads ? (
           <button
@@ -64,7 +65,7 @@ export function StopRow(props: Props) {
         </button>
         <span className={styles.time}>{clockWords(stop.seconds)}</span>
       </div>
-      <Why {...props} side="right" />
+      <Why {...props} side={SECOND} />
       {inHand && leads ? (
         <Tools {...props} name={name} to={stepTo(screen.record.id, "bench", stop.test)} />
       ) : null}
@@ -77,7 +78,7 @@ function Why({ placed, side, reasonsAfter, done }: Props & { side: Side }) {
   const { says, compares } = whyFor(stop, side);
   const hidden = reasonsAfter && !done.has(stop.test);
   return (
-    <div className={classes(`lane-${side}`, styles.why)} data-compares={compares || undefined}>
+    <div className={classes(laneOf(side), styles.why)} data-compares={compares || undefined}>
       {hidden ? (
         <span className="muted">why comes after</span>
       ) : (

@@ -16,6 +16,7 @@ import {
 import { useState } from "react";
 import { PositionMark } from "../../components/PositionMark";
 import { SideMark } from "../../components/SideMark";
+import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { clockWords, inOrder, type Leg, legsOf, moved, testsOn } from "../../state/route";
 import { capital, readable } from "../../state/wording";
 import type { RouteProps } from "./props";
@@ -45,12 +46,12 @@ export function Way(props: RouteProps) {
     <section className={styles.way} aria-label="The way through">
       <div className={styles["way-head"]}>
         <span />
-        <span className="lane-left">
-          <SideMark side="left" /> why, left
+        <span className={laneOf(FIRST)}>
+          <SideMark side={FIRST} /> why, {FIRST}
         </span>
         <span>the way through</span>
-        <span className="lane-right">
-          why, right <SideMark side="right" />
+        <span className={laneOf(SECOND)}>
+          why, {SECOND} <SideMark side={SECOND} />
         </span>
       </div>
       <DndContext

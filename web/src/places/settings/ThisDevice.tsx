@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { useStore } from "../../components/useStore";
+import { chooseFirst, FIRST, LANES } from "../../state/lanes";
 import { LENGTH_UNITS } from "../../state/length";
 import { chooseLengthUnit, chooseTheme, lengthUnit, theme } from "../../state/preferences";
 import { aloud, sayAloud } from "../../state/speech";
@@ -24,6 +25,16 @@ export function ThisDevice() {
         {LENGTH_UNITS.map((each) => (
           <Plate key={each} on={unit === each} does={() => chooseLengthUnit(each)}>
             {each}
+          </Plate>
+        ))}
+      </Choice>
+      <Choice
+        name="Which lane stands on the left"
+        why="The athlete's own left, or, for those who write facing the athlete, the right. It holds in every place; colours, letters and drawings stay with their side. What you typed is kept, and the page opens anew."
+      >
+        {[...LANES].sort().map((side) => (
+          <Plate key={side} on={side === FIRST} does={() => chooseFirst(side)}>
+            {side} lane
           </Plate>
         ))}
       </Choice>

@@ -7,6 +7,7 @@ import { CLOSE_VIEWS } from "../../maps/BodyChart";
 import { MapView } from "../../maps/MapView";
 import { codesOn, PAIN } from "../../maps/places";
 import type { Bench } from "../../state/bench";
+import { laneOf } from "../../state/lanes";
 import { type Facts, type SorePlace, sorePlaces, told } from "../../state/story";
 import { siteName } from "../../state/story_words";
 import { Scale } from "./Scale";
@@ -34,7 +35,7 @@ export function LaneColumn(props: Props) {
   const places = sorePlaces(facts).filter((place) => place.side === side);
   return (
     <section
-      className={classes(`lane-${side}`, styles.lane)}
+      className={classes(laneOf(side), styles.lane)}
       aria-label={side === "left" ? "Left" : "Right"}
     >
       <h2 className={classes(styles["lane-head"], side)}>

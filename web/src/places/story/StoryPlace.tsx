@@ -5,6 +5,7 @@ import { type Opened, OpenScreen } from "../../components/OpenScreen";
 import { useStore } from "../../components/useStore";
 import { stepTo } from "../../state/addresses";
 import { benchKey } from "../../state/keys";
+import { FIRST, SECOND } from "../../state/lanes";
 import { factAt, factsOf, nothingHurts, sorePlaces, told, toldOf } from "../../state/story";
 import { Before } from "./Before";
 import { Changed } from "./Changed";
@@ -85,7 +86,7 @@ function OpenStory({ screen, catalogue, bench }: Opened) {
   return (
     <div className={styles.story} data-part={part}>
       <StoryHead {...props} part={part} purpose={purpose} />
-      {lane("left")}
+      {lane(FIRST)}
       <div className={styles.middle} key={part}>
         {part === "squad" ? <SquadQuestions {...props} /> : null}
         {part === "where" ? (
@@ -103,7 +104,7 @@ function OpenStory({ screen, catalogue, bench }: Opened) {
         {part === "before" ? <Before {...props} /> : null}
         <Thinkable reading={state.reading} catalogue={catalogue} side={null} />
       </div>
-      {lane("right")}
+      {lane(SECOND)}
       <Changed bench={bench} catalogue={catalogue} />
       <StoryFooter
         bench={bench}

@@ -2,6 +2,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Side } from "../../api/client";
 import { BodyChart } from "../../maps/BodyChart";
+import { LANES } from "../../state/lanes";
 import { factAt, nothingHurts, sorePlaces, told } from "../../state/story";
 import { siteName } from "../../state/story_words";
 import { LastVisit } from "./LastVisit";
@@ -49,7 +50,7 @@ export function Where({ bench, catalogue, screen, facts, onPlace, onDoor }: Prop
       {loose.map(({ site }) => (
         <p key={site} className={styles.loose}>
           <strong>{siteName(catalogue, site)}</strong>: on which side?{" "}
-          {(["left", "right"] as const).map((side) => (
+          {LANES.map((side) => (
             <button
               key={side}
               type="button"
