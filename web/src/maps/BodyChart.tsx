@@ -68,6 +68,12 @@ const HALF_OF: Readonly<Record<Side, Side>> = { [FIRST]: "left", [SECOND]: "righ
   Side
 >;
 
+// With the right lane first, the front is seen as one faces them, and the back as in a mirror.
+const CAPTION: Readonly<Record<Props["view"], string>> =
+  FIRST === "left"
+    ? { body_front: viewName("body_front"), body_back: viewName("body_back") }
+    : { body_front: "front, facing them", body_back: "back, as in a mirror" };
+
 /** The whole body, each side in its own lane whichever way it faces. */
 export function BodyChart({ view, labelOf, toldAt, onPoint, onDoor }: Props) {
   const [width, height] = boxOf(view);
@@ -106,10 +112,10 @@ export function BodyChart({ view, labelOf, toldAt, onPoint, onDoor }: Props) {
   const doorLabel = (code: string) =>
     DOORS[view]?.find((door) => door.view === code)?.label ?? labelOf(code);
   return (
-    <figure className={styles.chart} aria-label={viewName(view)}>
+    <figure className={styles.chart} data-first={FIRST} aria-label={CAPTION[view]}>
       <figcaption>
         <SideMark side={FIRST} />
-        <span>{viewName(view)}</span>
+        <span>{CAPTION[view]}</span>
         <SideMark side={SECOND} />
       </figcaption>
       <div className={styles.room}>
