@@ -11,7 +11,8 @@ import subprocess
 import sys
 import tempfile
 import time
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Generator, Mapping
+from concurrent.futures import ThreadPoolExecutor, as_completed
 from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
@@ -21,9 +22,12 @@ from northstride.cli.steps import ROOT, WEB, say, set_up_everything
 BIN = Path(sys.executable).parent
 GRACE_SECONDS = 10
 SEED = "NORTH_STRIDE_TEST_SEED"
-# Many times what it takes on a quiet machine.
-SUITE_MINUTES = {"browser": 50}
-SUITES = ("core", "record", "cli", "store", "api", "demo", "browser")
+SUITES = ("api", "core", "cli", "demo", "record", "store")
+BROWSER = ROOT / "tests" / "browser"
+# What takes longest goes first, so that nothing is waited for alone at the end.
+LONGEST = ("test_every_test", "test_fill", "test_kinds_survive", "test_twelve", "test_accessible")
+# Each check has a process and a cluster of its own; more at once than cores would only wait for each other.
+AT_ONCE = min(os.cpu_count() or 1, 4)
 
 
 @dataclass(frozen=True)
@@ -41,7 +45,7 @@ class Check:
     folder: Path = ROOT
     count: Callable[[str, int], Counted] | None = None
     # Many times what it takes: what has not ended by then never will.
-    minutes: float = 10
+    minutes: float = 15
 
     def run(self, environment: Mapping[str, str]) -> tuple[Counted, str]:
         output, code = run_for(self.minutes * 60, self.command, self.folder, environment)
@@ -50,6 +54,10 @@ class Check:
         if self.count is not None:
             return self.count(output, code), output
         return (Counted(1, 0) if code == 0 else Counted(0, 1)), output
+
+
+# Leaders of what runs now: none of them outlives us.
+_running: set[int] = set()
 
 
 def run_for(
@@ -66,6 +74,7 @@ def run_for(
             stderr=subprocess.STDOUT,
             start_new_session=True,
         )
+        _running.add(started.pid)
         code: int | None = None
         try:
             code = started.wait(seconds)
@@ -77,6 +86,7 @@ def run_for(
         finally:
             end_group(started.pid, signal.SIGKILL)
             started.wait()
+            _running.discard(started.pid)
         told.seek(0)
         return told.read().decode(errors="replace"), code
 
@@ -118,7 +128,7 @@ def checks() -> list[Check]:
     def python(*arguments: str) -> list[str]:
         return [sys.executable, "-W", "ignore::ResourceWarning", *arguments]
 
-    return [
+    statics = [
         Check("ruff check", [str(BIN / "ruff"), "check", "."]),
         Check("ruff format", [str(BIN / "ruff"), "format", "--check", "."]),
         Check("mypy", [str(BIN / "mypy")]),
@@ -127,17 +137,30 @@ def checks() -> list[Check]:
         Check("tsc", ["npx", "--no-install", "tsc", "--noEmit"], WEB),
         Check("client types", python("-m", "northstride.cli.client_types")),
         Check("vitest", ["npx", "--no-install", "vitest", "run"], WEB, count_vitest),
+    ]
+    others = [
         *(
             Check(
                 f"unittest {suite}",
                 python("-m", "unittest", "discover", "-s", f"tests/{suite}", "-t", "."),
                 count=count_unittest,
-                minutes=SUITE_MINUTES.get(suite, 20),
+                minutes=20,
             )
             for suite in SUITES
         ),
-        Check("schemathesis", python("-m", "tests.fuzz.run"), minutes=15),
+        Check("schemathesis", python("-m", "tests.fuzz.run")),
     ]
+    browser = [
+        Check(f"browser {module}", python("-m", "unittest", f"tests.browser.{module}"), count=count_unittest)
+        for module in browser_modules()
+    ]
+    return statics + browser + others
+
+
+def browser_modules() -> list[str]:
+    """Every file there, so that none is forgotten."""
+    found = sorted(file.stem for file in BROWSER.glob("test_*.py"))
+    return sorted(found, key=lambda module: LONGEST.index(module) if module in LONGEST else len(LONGEST))
 
 
 def add_arguments(parser: argparse.ArgumentParser) -> None:
@@ -148,16 +171,37 @@ def run(arguments: argparse.Namespace) -> int:
     set_up_everything()
     seed = os.environ.get(SEED) or str(secrets.randbelow(2**32))
     say(f"Property tests begin at seed {seed}: {SEED}={seed} brings it back")
+    chosen = [
+        check
+        for check in checks()
+        if not arguments.only or any(word in check.name for word in arguments.only)
+    ]
     passed = failed = 0
-    for check in checks():
-        if arguments.only and not any(word in check.name for word in arguments.only):
-            continue
-        began = time.monotonic()
-        counted, output = check.run({SEED: seed})
+    for check, counted, output, took in run_all(chosen, {SEED: seed}):
         passed, failed = passed + counted.passed, failed + counted.failed
         if counted.failed:
             print(output, flush=True)
-        took = time.monotonic() - began
         say(f"{check.name}: {counted.passed} passed, {counted.failed} failed ({took:.0f} s)")
     print(f"{passed} passed, {failed} failed", flush=True)
     return 1 if failed or not passed else 0
+
+
+def run_all(
+    chosen: list[Check], environment: Mapping[str, str], at_once: int = AT_ONCE
+) -> Generator[tuple[Check, Counted, str, float]]:
+    """Each as it ends, with its output and its seconds. Interrupted, it ends what runs."""
+
+    def timed(check: Check) -> tuple[Check, Counted, str, float]:
+        began = time.monotonic()
+        counted, output = check.run(environment)
+        return check, counted, output, time.monotonic() - began
+
+    with ThreadPoolExecutor(at_once) as pool:
+        started = [pool.submit(timed, check) for check in chosen]
+        try:
+            for done in as_completed(started):
+                yield done.result()
+        finally:
+            pool.shutdown(wait=False, cancel_futures=True)
+            for leader in list(_running):
+                end_group(leader, signal.SIGKILL)

@@ -12,7 +12,7 @@ from pathlib import Path
 from unittest import mock
 
 from northstride.cli.steps import ROOT
-from northstride.cli.test import SEED, Check, Counted, checks, run_for
+from northstride.cli.test import BROWSER, LONGEST, SEED, Check, Counted, checks, run_all, run_for
 from tests.support.database import PREFIX
 
 HERE = Path.cwd()
@@ -62,8 +62,32 @@ class Ending(unittest.TestCase):
         self.assertIn("was stopped", output)
 
     def test_every_check_has_a_limit(self) -> None:
-        self.assertLess(sum(check.minutes for check in checks()), 300)
-        self.assertTrue(all(check.minutes > 0 for check in checks()))
+        self.assertTrue(all(0 < check.minutes <= 20 for check in checks()))
+
+    def test_every_file_of_browser_tests_is_run_the_longest_first(self) -> None:
+        files = {file.stem for file in BROWSER.glob("test_*.py")}
+        run = [check.name.removeprefix("browser ") for check in checks() if "browser" in check.name]
+        self.assertEqual(set(run), files)
+        self.assertEqual(tuple(run[: len(LONGEST)]), LONGEST)
+
+    def test_checks_run_beside_each_other_and_each_is_told_as_it_ends(self) -> None:
+        def waits(seconds: float) -> Check:
+            return Check(f"{seconds}", [sys.executable, "-c", f"import time; time.sleep({seconds})"])
+
+        ended = [told[0].name for told in run_all([waits(6), waits(0)], {}, at_once=2)]
+        self.assertEqual(ended, ["0", "6"])
+
+    def test_one_that_is_left_ends_what_runs_and_begins_nothing_more(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            begun = Path(folder) / "begun"
+            sleeper = f"import os, pathlib, time; pathlib.Path({str(begun)!r}).write_text(str(os.getpid()));"
+            never = [Check("never", [sys.executable, "-c", f"{sleeper} time.sleep(600)"])] * 3
+            told = run_all([Check("first", [sys.executable, "-c", "pass"]), *never], {}, at_once=2)
+            next(told)
+            while not begun.exists() or not begun.read_text():
+                time.sleep(0.05)
+            told.close()
+            self.assertFalse(alive(int(begun.read_text())))
 
 
 class Clusters(unittest.TestCase):
