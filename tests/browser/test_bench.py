@@ -69,7 +69,7 @@ class Tools(BrowserCase):
             self.saved(page)
         page.get_by_role("link", name="Reading").click()
         expect(page.get_by_label("Reading", exact=True)).to_contain_text("not done: too sore")
-        expect(page.get_by_text("0 of 4 done, 4 not done with a reason")).to_be_visible()
+        expect(page.get_by_text("0 of 4 begun, 4 not done with a reason")).to_be_visible()
 
     def test_seen_shows_at_once_what_it_spoils(self) -> None:
         page = self.at_bench()

@@ -62,7 +62,7 @@ class OtherShape(BrowserCase):
         differences = page.get_by_label("Left against right")
         expect(differences).to_contain_text("R reaches less by 105 mm")
         expect(page.get_by_label("Reading", exact=True)).to_contain_text("R reaches less")
-        expect(page.get_by_text("2 of 2 done")).to_be_visible()
+        expect(page.get_by_text("2 of 2 begun")).to_be_visible()
 
 
 class NothingNamesATest(unittest.TestCase):

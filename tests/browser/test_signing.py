@@ -79,7 +79,7 @@ class Signing(BrowserCase):
 
     def test_nothing_is_signed_over_in_silence(self) -> None:
         page = self.at_reading()
-        expect(page.get_by_text("1 of 3 done")).to_be_visible()
+        expect(page.get_by_text("1 of 3 begun")).to_be_visible()
         page.get_by_role("button", name="Sign", exact=True).click()
         dialog = page.get_by_role("dialog")
         expect(dialog).to_contain_text("Squat · Heel rise")

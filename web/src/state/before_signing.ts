@@ -19,11 +19,11 @@ export const openItems = (reading: Reading, screen: Screen): Open => ({
   questions: (reading.ask ?? []).length,
 });
 
-/** "12 of 15 done", or that nothing was planned: never a count of nothing. */
+/** "12 of 15 begun", or that nothing was planned: never a count of nothing. One value begins a test. */
 export function coverageWords({ planned, done, declined }: Reading["coverage"]): string {
   if (planned === 0) return "nothing planned";
   const left = declined > 0 ? `, ${declined} not done with a reason` : "";
-  return `${done} of ${planned} done${left}`;
+  return `${done} of ${planned} begun${left}`;
 }
 
 /** Each open test declined with a reason, on every side it is asked on. */

@@ -178,11 +178,11 @@ export function goesOn(screen: OpenScreen): { step: "story" | "bench" | "reading
     : { step: "bench", says: "Go on" };
 }
 
-/** "9 of 14 done, 3 not examined", or that it is being read: a test half done leaves something out. */
+/** "9 of 14 begun, 3 not examined", or that it is being read: a test half done leaves something out. */
 export function doneWords({ planned, done, unexamined }: OpenScreen): string {
   if (planned === null) return "being read";
   if (planned === 0) return "nothing planned yet";
-  return `${done} of ${planned} done${unexamined ? `, ${unexamined} not examined` : ""}`;
+  return `${done} of ${planned} begun${unexamined ? `, ${unexamined} not examined` : ""}`;
 }
 
 const COUNTED = ["No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine"];
@@ -199,14 +199,8 @@ export function firstWords(day: Day, running: readonly Running[]): string {
   return "Nothing is open or due. Choose who comes.";
 }
 
-/** Where a strip has room for words: behind what is drawn, before it, or over it. */
-export function wordsAt(
-  start: number,
-  end: number,
-): { side: "after" | "before" | "over"; at: number } {
-  const today = atPercent(0);
-  const after = Math.max(end, today) + 1.5;
-  const before = Math.min(start, today) - 1.5;
-  if (after <= 62) return { side: "after", at: after };
-  return before >= 25 ? { side: "before", at: 100 - before } : { side: "over", at: 1.5 };
+/** Where a strip has room for words: behind what is drawn and today, or over it. */
+export function wordsAt(end: number): { over: boolean; at: number } {
+  const after = Math.max(end, atPercent(0)) + 1.5;
+  return after <= 62 ? { over: false, at: after } : { over: true, at: 1.5 };
 }

@@ -210,7 +210,7 @@ describe("before signing", () => {
     const none = { ...reading.coverage, planned: 0, done: 0 };
     expect(coverageWords(none)).toBe("nothing planned");
     expect(coverageWords({ ...reading.coverage, declined: 1 })).toBe(
-      "2 of 3 done, 1 not done with a reason",
+      "2 of 3 begun, 1 not done with a reason",
     );
   });
 

@@ -126,17 +126,25 @@ function Ends({ chart, measure, width }: Pick<Props, "chart" | "measure" | "widt
   return (
     <>
       {first ? (
-        <text className={styles.first} x={Math.min(first.x, width - 30)} y={above(first)}>
+        <text
+          className={styles.first}
+          x={Math.max(FIRST_HALF, Math.min(first.x, width - FIRST_HALF))}
+          y={above(first)}
+        >
           {said(first.point.value)}
         </text>
       ) : null}
       {last && last !== first ? (
-        <text className={styles.last} x={Math.min(last.x, width - 34)} y={above(last)}>
+        <text className={styles.last} x={Math.min(last.x, width - LAST_HALF)} y={above(last)}>
           {said(last.point.value)}
         </text>
       ) : null}
     </>
   );
 }
+
+// Half of the widest words a first and a last value are said in.
+const FIRST_HALF = 36;
+const LAST_HALF = 44;
 
 const above = ({ y }: Spot): number => (y > 40 ? y - 13 : y + 28);

@@ -10,7 +10,7 @@ export function Strip({ running }: { running: Running }) {
   const last = to ?? 0;
   const [start, end] = [atPercent(from), atPercent(last + 1)];
   const today = atPercent(0);
-  const room = wordsAt(start, Math.max(end, booked === null ? 0 : atPercent(booked + 1)));
+  const room = wordsAt(Math.max(end, booked === null ? 0 : atPercent(booked + 1)));
   return (
     <div className={classes(styles.strip, side && styles[side])}>
       <i className={styles.today} style={span(today, atPercent(1))} />
@@ -37,8 +37,8 @@ export function Strip({ running }: { running: Running }) {
       )}
       <span
         className={styles.words}
-        data-over={room.side === "over" || undefined}
-        style={{ [room.side === "before" ? "right" : "left"]: `${room.at}%` }}
+        data-over={room.over || undefined}
+        style={{ left: `${room.at}%` }}
       >
         {words}
       </span>
