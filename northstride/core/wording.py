@@ -2,6 +2,14 @@
 
 from __future__ import annotations
 
+import datetime as dt
+from collections.abc import Sequence
+
+MONTHS = (
+    *("January", "February", "March", "April", "May", "June", "July", "August", "September"),
+    *("October", "November", "December"),
+)
+
 
 def degrees(value: float) -> str:
     return f"{plain(value)}°"
@@ -22,3 +30,17 @@ def above_or_below(value: float) -> str:
     if plain(value) == "0":
         return "level"
     return f"{degrees(abs(value))} {'above' if value > 0 else 'below'} level"
+
+
+def day_and_month(day: dt.date) -> str:
+    """Whatever language the machine is set to."""
+    return f"{day.day} {MONTHS[day.month - 1]}"
+
+
+def whole_day(day: dt.date) -> str:
+    return f"{day_and_month(day)} {day.year}"
+
+
+def listed(parts: Sequence[str]) -> str:
+    """One or more, as they are said in a sentence."""
+    return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} and {parts[-1]}"

@@ -6,7 +6,6 @@ never comforts.
 
 from __future__ import annotations
 
-import datetime as dt
 import tomllib
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
@@ -19,6 +18,7 @@ from northstride.core.findings import URGENCY_ORDER, Action, Flag, Reading, Stre
 from northstride.core.gates import lately_operated
 from northstride.core.norms.load import structures
 from northstride.core.sides import SIDES, Side
+from northstride.core.wording import day_and_month, listed
 
 FILE = Path(__file__).parent / "plain_words.toml"
 DECIDES = "Your practitioner decides with you what to do."
@@ -47,7 +47,9 @@ def plain_summary(exam: Examination, reading: Reading) -> PlainSummary:
     """
     emergencies = [flag for flag in reading.flags if flag.urgency is Urgency.EMERGENCY]
     if emergencies:
-        return PlainSummary(_unique(map(_found, emergencies)), (), _unique(_what_to_do_now(emergencies)))
+        return PlainSummary(
+            _unique(map(flag_in_plain_words, emergencies)), (), _unique(_what_to_do_now(emergencies))
+        )
     return PlainSummary(
         found=_unique([*_stands_out(exam, reading), *_not_looked_at(reading)]),
         training=_unique(_training(exam, reading)),
@@ -68,7 +70,7 @@ def _what_to_do_now(emergencies: Sequence[Flag]) -> Iterator[str]:
 
 
 def _stands_out(exam: Examination, reading: Reading) -> Iterator[str]:
-    yield from map(_found, reading.flags)
+    yield from map(flag_in_plain_words, reading.flags)
     if not reading.flags:
         words = plain_words()["nothing"]
         if not _examined(exam):
@@ -93,7 +95,8 @@ def _examined(exam: Examination) -> bool:
     return any(entry.done for entry in exam.entries)
 
 
-def _found(flag: Flag) -> str:
+def flag_in_plain_words(flag: Flag) -> str:
+    """A whole sentence. KeyError for a flag without its own words."""
     words = plain_words()
     side = f"{flag.side} " if flag.side else ""
     said = words["codes"][flag.code].replace("{side}", side)
@@ -169,7 +172,7 @@ def _next(exam: Examination, reading: Reading) -> Iterator[str]:
         yield _what_happens(words["refer_by" if dated else action.urgency], action)
     open_ = [plain_words()["open"][ask.item] for ask in reading.ask if ask.urgent]
     if open_:
-        yield words["ask"].replace("{what}", _listed(open_))
+        yield words["ask"].replace("{what}", listed(open_))
     if reading.retake:
         yield words["again"]
     if reading.next:
@@ -180,24 +183,9 @@ def _next(exam: Examination, reading: Reading) -> Iterator[str]:
         yield words["come_back"]
 
 
-def _listed(parts: Sequence[str]) -> str:
-    return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} and {parts[-1]}"
-
-
 def _what_happens(words: str, action: Action) -> str:
     if action.start is not None:
-        words = words.replace("{start}", _day(action.start))
+        words = words.replace("{start}", day_and_month(action.start))
     if action.end is not None:
-        words = words.replace("{end}", _day(action.end))
+        words = words.replace("{end}", day_and_month(action.end))
     return words.replace("{leg}", _leg(action.side))
-
-
-MONTHS = (
-    *("January", "February", "March", "April", "May", "June", "July", "August", "September"),
-    *("October", "November", "December"),
-)
-
-
-def _day(day: dt.date) -> str:
-    """The day and the month, whatever language the machine is set to."""
-    return f"{day.day} {MONTHS[day.month - 1]}"

@@ -1,0 +1,63 @@
+"""The athlete's own sheet, in everyday words. An emergency stands alone on it."""
+
+from __future__ import annotations
+
+from northstride.core.catalogue import Catalogue
+from northstride.core.examination import Examination
+from northstride.core.following.plain import flag_in_plain_words, plain_summary
+from northstride.core.norms.load import structures
+from northstride.interchange.sheets.content import AthleteSheet, Basis, Line, Numbers
+from northstride.interchange.sheets.said import head_of, once, words
+from northstride.record.reading_in import reading_in
+from northstride.record.to_core import to_examination
+
+EDITABLE = {"to_do": 600, "come_back": 600}
+# More than a hand can hold is read by nobody; the practitioner says the rest.
+MOST_STANDING_OUT = 6
+
+
+def athlete_sheet(basis: Basis, catalogue: Catalogue) -> AthleteSheet:
+    exam, reading = to_examination(basis.record, catalogue), reading_in(basis.reading)
+    summary = plain_summary(exam, reading)
+    emergency = any(flag.urgency == "emergency" for flag in basis.reading.flags)
+    said, clinic = words(), basis.clinic
+    flagged = [
+        Line(side=flag.side.value if flag.side else None, lead="", says=flag_in_plain_words(flag))
+        for flag in reading.flags
+    ]
+    return AthleteSheet(
+        head=head_of(basis),
+        alone=[*summary.found, *summary.next] if emergency else [],
+        looked_at=[] if emergency else _looked_at(exam),
+        not_yet=[] if emergency else _not_yet(basis),
+        stands_out=[] if emergency else flagged[:MOST_STANDING_OUT] or _nothing(summary.found[0]),
+        to_do=[] if emergency else _edited(basis, "to_do", summary.training),
+        come_back=[] if emergency else _edited(basis, "come_back", summary.next),
+        call_now=list(said["call_now"]["everybody"]),
+        call_same_day=list(said["call_same_day"]["everybody"]),
+        numbers=Numbers(emergency=clinic.emergency_number, phone=clinic.phone, night=clinic.night_phone),
+        caution=said["athlete"]["caution"],
+    )
+
+
+def _edited(basis: Basis, name: str, ours: tuple[str, ...]) -> list[str]:
+    own = basis.edited.get(name)
+    return list(ours) if own is None else [line for line in own.splitlines() if line.strip()]
+
+
+def _nothing(says: str) -> list[Line]:
+    """Where nothing was flagged: what that rests on, in the summary's own words."""
+    return [Line(side=None, lead="", says=says)]
+
+
+def _looked_at(exam: Examination) -> list[str]:
+    done = {entry.test for entry in exam.entries if entry.done}
+    return once(structure.plain for structure in structures() if done & set(structure.tests))
+
+
+def _not_yet(basis: Basis) -> list[str]:
+    missing = basis.reading.coverage.unexamined
+    if missing is None:
+        return [words()["athlete"]["unknown"]]
+    plain = {structure.code: structure.plain for structure in structures()}
+    return once(plain[item.structure] for item in missing)

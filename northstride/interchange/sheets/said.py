@@ -1,0 +1,82 @@
+"""Phrases the sheets share: names, sides, days, and what stands at the head of each."""
+
+from __future__ import annotations
+
+import datetime as dt
+import tomllib
+from collections.abc import Iterable, Mapping
+from functools import lru_cache
+from pathlib import Path
+from typing import Any
+
+from northstride.core.flag_names import FLAG_NAMES
+from northstride.core.wording import whole_day
+from northstride.interchange.sheets.content import Basis, Head
+from northstride.record.reading_model import ActionOut, FlagOut, SideCode
+
+FILE = Path(__file__).parent / "words.toml"
+URGENT = ("emergency", "same_day")
+
+
+@lru_cache
+def words() -> Mapping[str, Any]:
+    return tomllib.loads(FILE.read_text(encoding="utf-8"))
+
+
+def called(code: str, side: SideCode) -> str:
+    """A flag by its name and the side it is on."""
+    name = FLAG_NAMES.get(code, code.replace(".", " ").replace("_", " "))
+    return name if side is None else f"{name}, {side}"
+
+
+def flag_of(action: ActionOut, flags: Iterable[FlagOut]) -> FlagOut | None:
+    """The flag an action is about: its code is made of it."""
+    named = action.code.partition(".")[2]
+    return next(
+        (flag for flag in flags if flag.code.replace(".", "_") == named and flag.side == action.side), None
+    )
+
+
+def action_words(action: ActionOut, flags: Iterable[FlagOut]) -> str:
+    if action.says is not None:
+        return action.says.rstrip(".")
+    flag = flag_of(action, flags)
+    named = action.code.partition(".")[2].replace("_", " ")
+    return named.capitalize() if flag is None else called(flag.code, None)
+
+
+def once(parts: Iterable[str]) -> list[str]:
+    return list(dict.fromkeys(part for part in parts if part))
+
+
+def age_on(born: dt.date | None, day: dt.date) -> int | None:
+    if born is None:
+        return None
+    return day.year - born.year - ((day.month, day.day) < (born.month, born.day))
+
+
+def head_of(basis: Basis) -> Head:
+    record, signature = basis.record, basis.signature
+    said = words()["status"]
+    status, notice, signed = "draft", said["draft"], None
+    if signature is not None:
+        facts = {"by": signature.by, "day": whole_day(signature.at.date())}
+        signed = said["signed"].format(**facts)
+        amended = signature.number > 0
+        status = "amended" if amended else "signed"
+        notice = said["amended"].format(**facts, reason=signature.reason or "") if amended else ""
+    return Head(
+        athlete=basis.athlete,
+        ref=record.athlete.ref,
+        born=record.athlete.birth_date,
+        age=age_on(record.athlete.birth_date, record.date),
+        date=record.date,
+        examiner=record.examiner,
+        clinic=basis.clinic.name,
+        address=basis.clinic.address,
+        phone=basis.clinic.phone,
+        status=status,
+        notice=notice,
+        signed=signed,
+        rules=basis.reading.rules,
+    )

@@ -1,0 +1,98 @@
+"""The story in sentences for a colleague, and what was not done with the reason."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import NamedTuple
+
+from northstride.core.catalogue import Catalogue
+from northstride.core.spoken import SPOKEN
+from northstride.core.story import story_data
+from northstride.core.wording import whole_day
+from northstride.interchange.sheets.content import Basis
+from northstride.interchange.sheets.said import words
+from northstride.record.model import ComplaintPart, OnsetPart, Record
+from northstride.record.reading_model import SideCode
+
+
+def story_lines(record: Record) -> list[str]:
+    intake = record.intake
+    if intake is None:
+        return ["No story was told."]
+    told = [
+        _complaint(intake.complaint) if intake.complaint else "",
+        _onset(intake.onset, record) if intake.onset else "When and how it began was not told.",
+        _codes("Told", [*intake.symptoms, *intake.red_flags, *intake.confounders]),
+        f"Examined on {whole_day(record.date)}.",
+    ]
+    return [line for line in told if line]
+
+
+def _complaint(complaint: ComplaintPart) -> str:
+    if complaint.region == "none":
+        return "Nothing hurts."
+    region = story_data().words.regions[complaint.region] if complaint.region else ""
+    places = [f"{readable(place.site)} {place.side}" for place in complaint.places]
+    sites = places or [readable(site) for site in complaint.sites]
+    side = "" if complaint.side is None else "both sides" if complaint.side == "both" else complaint.side
+    named = ", ".join(part for part in (region, side) if part)
+    return f"{named}: {', '.join(sites)}." if sites else f"{named}."
+
+
+def _onset(onset: OnsetPart, record: Record) -> str:
+    said = story_data().words
+    parts = [said.kinds[onset.kind].lower()] if onset.kind else []
+    if onset.mechanism and onset.mechanism != "none":
+        parts.append(said.mechanisms[onset.mechanism].lower())
+    if onset.date is None:
+        return f"Began {', '.join(parts)}; the day is not known." if parts else "How it began is not known."
+    about = "about " if onset.about else ""
+    days = (record.date - onset.date).days
+    began = ", ".join([f"{about}{whole_day(onset.date)}", *parts])
+    return f"Began {began}; examined {f'on day {days}' if days < 60 else f'after {days // 7} weeks'}."
+
+
+def _codes(lead: str, codes: list[str]) -> str:
+    return f"{lead}: {', '.join(readable(code) for code in codes)}." if codes else ""
+
+
+def readable(code: str) -> str:
+    return code.replace("_", " ")
+
+
+class NotDone(NamedTuple):
+    """What was not examined, or does not count, and why in a sentence."""
+
+    side: SideCode
+    name: str
+    why: str
+
+    @property
+    def line(self) -> str:
+        return f"{self.name}{f', {self.side}' if self.side else ''}: {self.why}"
+
+
+def not_done(basis: Basis, catalogue: Catalogue) -> list[NotDone]:
+    """Never a short list because nobody knows: what was not kept is said."""
+    return list(dict.fromkeys(_not_done(basis, catalogue)))
+
+
+def _not_done(basis: Basis, catalogue: Catalogue) -> Iterator[NotDone]:
+    reading, said = basis.reading, words()["unexamined"]
+    missing = reading.coverage.unexamined
+    if missing is None:
+        yield NotDone(None, said["unknown_name"], said["unknown"])
+    for item in missing or []:
+        yield NotDone(item.side, item.name, f"{said[item.why]}.")
+    for entry in basis.record.entries:
+        if entry.declined is not None:
+            yield NotDone(
+                entry.side, catalogue.tests[entry.test].name, f"not done, {entry.declined.rstrip('.')}."
+            )
+    for code in reading.coverage.open:
+        yield NotDone(None, catalogue.tests[code].name, "planned and not done.")
+    for held in reading.held:
+        yield NotDone(held.side, catalogue.tests[held.test].name, f"held. {SPOKEN['gates'][held.gate]}")
+    for again in reading.retake:
+        why = f"does not count yet. {SPOKEN['retakes'][again.reason]}"
+        yield NotDone(again.side, catalogue.tests[again.test].name, why)
