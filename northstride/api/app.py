@@ -27,6 +27,7 @@ from northstride.api import (
     routes,
     screens,
     sessions,
+    sheets,
     signatures,
     squads,
     users,
@@ -58,6 +59,7 @@ ROUTERS = (
     overrides.router,
     arrangements.router,
     records.router,
+    sheets.router,
 )
 REFUSALS: dict[int | str, dict[str, Any]] = {
     "4XX": {

@@ -10,7 +10,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query
 from pydantic import AfterValidator, Field, JsonValue
 
-from northstride.api.bodies import Input, Json, Name, Output
+from northstride.api.bodies import Input, Json, Name, Output, ShortText
 from northstride.api.day import AthleteName
 from northstride.api.signatures import DifferenceMade
 from northstride.api.strict_json import StrictJsonRoute
@@ -34,6 +34,10 @@ def known_zone(name: str) -> str:
 TimeZone = Annotated[str, AfterValidator(known_zone)]
 
 
+# As it is dialled and read aloud; empty where there is none.
+PhoneNumber = Annotated[str, Field(max_length=40, pattern=r"^[0-9+() /.-]*$")]
+
+
 class SchoolOptionOut(Output):
     value: str | int
     label: str
@@ -53,6 +57,11 @@ class ClinicOut(Output):
     name: str
     time_zone: str
     idle_minutes: int
+    # What stands on sheets that leave.
+    address: str
+    phone: str
+    night_phone: str
+    emergency_number: str
     schools: Schools
     asked: list[SchoolOut]
 
@@ -63,6 +72,10 @@ class ClinicEdit(Input):
     name: Name | None = None
     time_zone: TimeZone | None = None
     idle_minutes: Annotated[int, Field(ge=1, le=120)] | None = None
+    address: ShortText | None = None
+    phone: PhoneNumber | None = None
+    night_phone: PhoneNumber | None = None
+    emergency_number: PhoneNumber | None = None
     schools: StrictSchools = StrictSchools()
     to_open: bool = False
 
@@ -104,6 +117,7 @@ def read(work: WorkDep) -> Json:
             "name": row.name,
             "time_zone": row.time_zone,
             "idle_minutes": row.idle_minutes,
+            **{name: getattr(row, name) for name in store.ON_SHEETS},
             "schools": {**DEFAULT_SCHOOLS, **row.schools},
             "asked": [_school(school) for school in schools()],
         }

@@ -17,6 +17,7 @@ from northstride.store.readings import NO_ERRORS, compute
 from northstride.store.screens import get_screen, open_record
 from northstride.store.tables import Clinic, Screen
 
+ON_SHEETS = ("address", "phone", "night_phone", "emergency_number")
 MOST_PREVIEWED = 60
 # What is open now, the newest first.
 OPEN_NOW = text(

@@ -65,6 +65,7 @@ class AccessCase(ApiCase):
                 "on": "2026-09-20",
             },
             "undo_arrangement": {"id": new},
+            "word_sheet": {"id": new, "sheet": "letter", "field": "to", "value": "A. Colleague"},
             "make_pairing": {"id": new},
             "say_where": {"device": "tablet", "step": "bench"},
             "edit_clinic": {"idle_minutes": 15},
@@ -115,6 +116,8 @@ class AccessCase(ApiCase):
             "arrangement_id": str(uuid4()),
             "pairing_id": str(uuid4()),
             "number": "0",
+            "kind": "letter",
+            "page": "1",
             "code": "hip.fadir",
             "user_id": str(person.user_id),
         }
@@ -124,7 +127,7 @@ class OtherClinics(AccessCase):
     def test_another_clinics_ids_answer_as_unknown_ones(self) -> None:
         stranger = self.person("owner", self.new_clinic())
         theirs = self.own_ids(stranger)
-        unknown = {**{name: str(uuid4()) for name in theirs}, "number": "0"}
+        unknown = {**{name: str(uuid4()) for name in theirs}, "number": "0", "kind": "letter", "page": "1"}
         me = self.person("owner")
         walked = 0
         for operation in self.operations():
@@ -223,6 +226,10 @@ class Roles(AccessCase):
             "read_course": everyone,
             "count_urgent": everyone,
             "read_evidence": everyone,
+            "read_sheets": everyone,
+            "read_sheet_page": everyone,
+            "word_sheet": licensed,
+            "hand_over_sheet": licensed,
             "read_history": everyone,
             "read_reading": everyone,
             "read_route": everyone,

@@ -136,6 +136,13 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "arrange_action": {"path": screen, "body": {**new, **action}},
         "undo_arrangement": {"path": {**screen, "arrangement_id": arranged["id"]}, "body": new},
         "read_evidence": {"path": screen},
+        "read_sheets": {"path": screen},
+        "read_sheet_page": {"path": {**screen, "kind": "letter", "page": 1}},
+        "hand_over_sheet": {"path": {**screen, "kind": "athlete"}},
+        "word_sheet": {
+            "path": screen,
+            "body": {**new, "sheet": "letter", "field": "to", "value": "A. Farkas"},
+        },
         "make_pairing": {"body": new},
         "read_pairing": {"path": {"pairing_id": pairing["id"]}},
         "say_where": {"path": screen, "body": {"device": "tablet", "step": "bench"}},

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import json
+from functools import lru_cache
 from pathlib import Path
 from typing import Literal
 
@@ -21,24 +22,32 @@ TEMPLATES: dict[type[Sheet], str] = {Report: "report.typ", Letter: "letter.typ",
 
 def pdf_of(sheet: Sheet, paper: PaperSize, made_at: dt.datetime) -> bytes:
     """`made_at` stands in the file's properties; two at the same moment are the same bytes."""
-    made = typst.compile(
-        **_inputs(sheet, paper), format="pdf", pdf_standards=["ua-1"], timestamp=int(made_at.timestamp())
-    )
-    return bytes(made)
+    compiler = _compiler(sheet, paper)
+    made = compiler.compile(format="pdf", pdf_standards=["ua-1"], timestamp=int(made_at.timestamp()))
+    return b"".join(_parts(made))
 
 
 def pages_of(sheet: Sheet, paper: PaperSize) -> list[bytes]:
     """The same pages, drawn for the screen."""
-    made = typst.compile(**_inputs(sheet, paper), format="svg")
-    return [made] if isinstance(made, bytes) else [bytes(page) for page in made]
+    return _parts(_compiler(sheet, paper).compile(format="svg"))
 
 
-def _inputs(sheet: Sheet, paper: PaperSize) -> dict[str, object]:
+def _parts(made: bytes | list[bytes] | None) -> list[bytes]:
+    """One file, or one for each page."""
+    return [made] if isinstance(made, bytes) else made or []
+
+
+def _compiler(sheet: Sheet, paper: PaperSize) -> typst.Compiler:
     content = json.dumps(printable(sheet.model_dump(mode="json")), ensure_ascii=False)
-    return {
-        "input": str(HERE / TEMPLATES[type(sheet)]),
-        "root": str(HERE),
-        "font_paths": [str(FONTS)],
-        "ignore_system_fonts": True,
-        "sys_inputs": {"sheet": content, "paper": paper},
-    }
+    return typst.Compiler(
+        HERE / TEMPLATES[type(sheet)],
+        root=HERE,
+        font_paths=_fonts(),
+        sys_inputs={"sheet": content, "paper": paper},
+    )
+
+
+@lru_cache
+def _fonts() -> typst.Fonts:
+    """Read once: ours, and none that a machine happens to have."""
+    return typst.Fonts(include_system_fonts=False, font_paths=[FONTS])

@@ -17,6 +17,7 @@ from northstride.store.tables.presence import Presence
 from northstride.store.tables.readings import (
     Arrangement,
     LateAnswer,
+    SheetWords,
     Signature,
     StoredAction,
     StoredFlag,
@@ -38,6 +39,7 @@ __all__ = [
     "Pairing",
     "Presence",
     "Screen",
+    "SheetWords",
     "SignIn",
     "Signature",
     "Squad",

@@ -29,6 +29,11 @@ class Clinic(Base):
     schools: Mapped[Json]
     # After this long without use an open page locks and the session ends.
     idle_minutes: Mapped[int] = mapped_column(server_default=text("15"))
+    # What stands on sheets that leave; what is empty is said before one does.
+    address: Mapped[str] = mapped_column(server_default=text("''"))
+    phone: Mapped[str] = mapped_column(server_default=text("''"))
+    night_phone: Mapped[str] = mapped_column(server_default=text("''"))
+    emergency_number: Mapped[str] = mapped_column(server_default=text("''"))
     created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
     __table_args__ = (CheckConstraint("idle_minutes BETWEEN 1 AND 120", name="idle_minutes"),)
 

@@ -118,6 +118,28 @@ class Signature(Base):
     )
 
 
+class SheetWords(Base):
+    """Words a practitioner put in the place of ours on a sheet; none where they took theirs back."""
+
+    __tablename__ = "sheet_words"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    screen_id: Mapped[UUID]
+    sheet: Mapped[str]
+    field: Mapped[str]
+    value: Mapped[str | None]
+    user_id: Mapped[UUID]
+    by_name: Mapped[str]
+    at: Mapped[dt.datetime] = mapped_column(server_default=text("clock_timestamp()"))
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        in_clinic("screens", "screen_id"),
+        in_clinic("users", "user_id"),
+        one_of("sheet", "report", "letter", "athlete"),
+        Index(None, "clinic_id", "screen_id"),
+    )
+
+
 class LateAnswer(Base):
     """An answer that arrived after signing: a draft for an amendment, never dropped."""
 

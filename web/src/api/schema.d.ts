@@ -782,6 +782,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screens/{screen_id}/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["read_sheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screens/{screen_id}/sheets/{kind}/pages/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Page
+         * @description One page as it will be printed. Looking at it is reading the screen, not handing it over.
+         */
+        get: operations["read_sheet_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screens/{screen_id}/sheets/{kind}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Hand Over */
+        get: operations["hand_over_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screens/{screen_id}/sheets/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Word */
+        post: operations["word_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1161,6 +1232,32 @@ export interface components {
             height_cm?: number | null;
         };
         /**
+         * AthleteSheet
+         * @description `alone` is what an emergency says: then there is nothing else on it.
+         */
+        AthleteSheet: {
+            head: components["schemas"]["Head"];
+            /** Alone */
+            alone: string[];
+            /** Looked At */
+            looked_at: string[];
+            /** Not Yet */
+            not_yet: string[];
+            /** Stands Out */
+            stands_out: components["schemas"]["Line"][];
+            /** To Do */
+            to_do: string[];
+            /** Come Back */
+            come_back: string[];
+            /** Call Now */
+            call_now: string[];
+            /** Call Same Day */
+            call_same_day: string[];
+            numbers: components["schemas"]["Numbers"];
+            /** Caution */
+            caution: string;
+        };
+        /**
          * AthletesOut
          * @description A page of all there are.
          */
@@ -1232,6 +1329,24 @@ export interface components {
                 [key: string]: string;
             };
             story: components["schemas"]["StoryData"];
+        };
+        /**
+         * Cell
+         * @description One lane of a row of the report. `muted` where nothing was found, and why.
+         */
+        Cell: {
+            /** Strength */
+            strength: ("possible" | "likely" | "strong") | null;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /**
+             * Muted
+             * @default false
+             */
+            muted: boolean;
         };
         /** ChangeOut */
         ChangeOut: {
@@ -1335,6 +1450,14 @@ export interface components {
             time_zone?: string | null;
             /** Idle Minutes */
             idle_minutes?: number | null;
+            /** Address */
+            address?: string | null;
+            /** Phone */
+            phone?: string | null;
+            /** Night Phone */
+            night_phone?: string | null;
+            /** Emergency Number */
+            emergency_number?: string | null;
             /** @default {} */
             schools?: components["schemas"]["StrictSchools"];
             /**
@@ -1354,6 +1477,14 @@ export interface components {
             time_zone: string;
             /** Idle Minutes */
             idle_minutes: number;
+            /** Address */
+            address: string;
+            /** Phone */
+            phone: string;
+            /** Night Phone */
+            night_phone: string;
+            /** Emergency Number */
+            emergency_number: string;
             schools: components["schemas"]["Schools"];
             /** Asked */
             asked: components["schemas"]["SchoolOut"][];
@@ -1908,6 +2039,44 @@ export interface components {
             small: boolean;
         };
         /**
+         * Head
+         * @description Who, by whom, and how far it holds. `notice` says that it is a draft, or what was amended and why.
+         */
+        Head: {
+            /** Athlete */
+            athlete: string;
+            /** Ref */
+            ref: string;
+            /** Born */
+            born: string | null;
+            /** Age */
+            age: number | null;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Examiner */
+            examiner: string | null;
+            /** Clinic */
+            clinic: string;
+            /** Address */
+            address: string;
+            /** Phone */
+            phone: string;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "draft" | "signed" | "amended";
+            /** Notice */
+            notice: string;
+            /** Signed */
+            signed: string | null;
+            /** Rules */
+            rules: string;
+        };
+        /**
          * HeadOut
          * @description All of a screen but its entries: story, plan, overrides, schools, whose it is.
          */
@@ -2121,6 +2290,48 @@ export interface components {
             /** By */
             by?: string | null;
         };
+        /** Letter */
+        Letter: {
+            head: components["schemas"]["Head"];
+            /** To */
+            to: string;
+            /** About */
+            about: string;
+            /** Asked */
+            asked: string;
+            /** By */
+            by: string | null;
+            /** Sooner */
+            sooner: string;
+            /** Greeting */
+            greeting: string;
+            /** Why */
+            why: string[];
+            /** Found */
+            found: components["schemas"]["Line"][];
+            /** More */
+            more: number;
+            /** Not Done */
+            not_done: string[];
+            /** Until Then */
+            until_then: string;
+            /** Last */
+            last: string;
+            /** Caution */
+            caution: string;
+        };
+        /**
+         * Line
+         * @description A finding in a line: whose side, its name, and what is said of it.
+         */
+        Line: {
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Lead */
+            lead: string;
+            /** Says */
+            says: string;
+        };
         /**
          * LineOut
          * @description One measure on one side, oldest first. `mdc95` is the band around `first`, in the measure's unit.
@@ -2288,6 +2499,15 @@ export interface components {
             side: ("left" | "right") | null;
             /** Why */
             why: string;
+        };
+        /** Numbers */
+        Numbers: {
+            /** Emergency */
+            emergency: string;
+            /** Phone */
+            phone: string;
+            /** Night */
+            night: string;
         };
         /** OfferOut */
         OfferOut: {
@@ -2722,6 +2942,20 @@ export interface components {
              */
             overrides?: components["schemas"]["OverridePart"][];
         };
+        /** Report */
+        Report: {
+            head: components["schemas"]["Head"];
+            /** Purpose */
+            purpose: string;
+            /** Rows */
+            rows: components["schemas"]["Row"][];
+            /** Whole */
+            whole: components["schemas"]["Line"][];
+            /** Sources */
+            sources: string[];
+            /** Caution */
+            caution: string;
+        };
         /** RetakeOut */
         RetakeOut: {
             /** Test */
@@ -2754,6 +2988,21 @@ export interface components {
             plain_turns: number;
             /** Ask */
             ask: components["schemas"]["AskOut"][];
+        };
+        /**
+         * Row
+         * @description A row of two lanes with its name in the spine.
+         */
+        Row: {
+            /** Name */
+            name: string;
+            /**
+             * About
+             * @default []
+             */
+            about: string[];
+            left: components["schemas"]["Cell"];
+            right: components["schemas"]["Cell"];
         };
         /** RuledDownOut */
         RuledDownOut: {
@@ -3079,6 +3328,25 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * SheetsOut
+         * @description `pages` by sheet; `before` is what to see to before one leaves.
+         */
+        SheetsOut: {
+            report: components["schemas"]["Report"];
+            letter: components["schemas"]["Letter"];
+            athlete: components["schemas"]["AthleteSheet"];
+            /** Pages */
+            pages: {
+                [key: string]: number;
+            };
+            /** Words */
+            words: components["schemas"]["WordsOut"][];
+            /** Before */
+            before: ("emergency_number" | "phone" | "night_phone" | "letters" | "long_letter")[];
+            /** Went */
+            went: components["schemas"]["WentOut"][];
         };
         /**
          * ShownInput
@@ -3725,6 +3993,23 @@ export interface components {
             /** Degrees */
             degrees: number | null;
         };
+        /** WentOut */
+        WentOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Form */
+            form: string;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "draft" | "signed" | "amended";
+        };
         /**
          * WhereInput
          * @description Where a device is: it says so again every few seconds, and is forgotten soon after.
@@ -3767,6 +4052,49 @@ export interface components {
              * @default more
              */
             finding: string;
+        };
+        /**
+         * WordsInput
+         * @description `value` none takes one's words back.
+         */
+        WordsInput: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Sheet
+             * @enum {string}
+             */
+            sheet: "report" | "letter" | "athlete";
+            /** Field */
+            field: string;
+            /** Value */
+            value?: string | null;
+        };
+        /**
+         * WordsOut
+         * @description A field whose words may be put in the place of ours. `by` and `at` where somebody did.
+         */
+        WordsOut: {
+            /**
+             * Sheet
+             * @enum {string}
+             */
+            sheet: "report" | "letter" | "athlete";
+            /** Field */
+            field: string;
+            /** Value */
+            value: string;
+            /** Ours */
+            ours: string;
+            /** Most */
+            most: number;
+            /** By */
+            by: string | null;
+            /** At */
+            at: string | null;
         };
         /** WrittenOut */
         WrittenOut: {
@@ -5468,6 +5796,139 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ImportedOut"];
                 };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetsOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_sheet_page: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "us-letter";
+            };
+            header?: never;
+            path: {
+                screen_id: string;
+                kind: "report" | "letter" | "athlete";
+                page: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": unknown;
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hand_over_sheet: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "us-letter";
+            };
+            header?: never;
+            path: {
+                screen_id: string;
+                kind: "report" | "letter" | "athlete";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    word_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordsInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Refused, with the path of each fault */
             "4XX": {

@@ -1,0 +1,164 @@
+"""Sheets that leave: what stands on them, words of one's own, who took which away, and what is frozen."""
+
+from __future__ import annotations
+
+import io
+from typing import Any
+from uuid import uuid4
+
+from pypdf import PdfReader
+from sqlalchemy import text
+from sqlalchemy.exc import DBAPIError
+
+from tests.support.api import PASSWORD, ApiCase, answer
+
+
+class Sheets(ApiCase):
+    def setUp(self) -> None:
+        self.me = self.person("owner", self.new_clinic())
+        self.athlete = self.me.add_athlete(name="Ilse Varga")
+        self.screen = self.me.begin_screen(self.athlete)
+        self.me.answer(self.screen, "left", "values.thigh_angle", 8)
+        self.me.answer(self.screen, "right", "values.thigh_angle", -6)
+
+    def sheets(self) -> dict[str, Any]:
+        found: dict[str, Any] = self.me.ok("GET", f"/api/screens/{self.screen}/sheets")
+        return found
+
+    def word(self, field: str, value: str | None, *, sheet: str = "letter", key: str | None = None) -> Any:
+        body = {"id": key or str(uuid4()), "sheet": sheet, "field": field, "value": value}
+        return self.me.call("POST", f"/api/screens/{self.screen}/sheets/words", body)
+
+    def my_name(self) -> str:
+        users = self.me.ok("GET", "/api/users")
+        return next(str(user["name"]) for user in users if user["id"] == str(self.me.user_id))
+
+    def pdf(self, kind: str, **query: str) -> Any:
+        return self.me.call("GET", f"/api/screens/{self.screen}/sheets/{kind}/pdf", params=query)
+
+    def sign(self) -> None:
+        shown = self.me.ok("GET", f"/api/screens/{self.screen}/reading")["identity"]
+        body = {"shown": shown, "password": PASSWORD}
+        self.assertLess(self.me.call("POST", f"/api/screens/{self.screen}/sign", body).status_code, 300)
+
+    def test_all_three_say_what_the_reading_found_and_on_which_side(self) -> None:
+        found = self.sheets()
+        flag = next(row for row in found["report"]["rows"] if row["left"]["strength"])
+        self.assertEqual(flag["right"]["lines"], ["no flag"])
+        self.assertEqual({line["side"] for line in found["letter"]["found"]}, {"left"})
+        self.assertIn("left", found["athlete"]["stands_out"][0]["says"])
+        self.assertEqual(
+            {found[kind]["head"]["status"] for kind in ("report", "letter", "athlete")}, {"draft"}
+        )
+
+    def test_paper_says_the_same_and_is_accessible(self) -> None:
+        said = self.sheets()
+        for kind in ("report", "letter", "athlete"):
+            for paper in ("a4", "us-letter"):
+                with self.subTest(kind=kind, paper=paper):
+                    made = self.pdf(kind, paper=paper)
+                    self.assertEqual(made.headers["content-type"], "application/pdf")
+                    self.assertLess(len(made.content), 300_000)
+                    self.assertNotIn("Varga", made.headers["content-disposition"])
+                    read = PdfReader(io.BytesIO(made.content))
+                    words = " ".join(" ".join(page.extract_text() for page in read.pages).split())
+                    self.assertIn("Ilse Varga", words)
+                    self.assertIn(" ".join(said[kind]["caution"].split()[:6]), words)
+                    root: Any = read.trailer["/Root"]
+                    self.assertIn("/StructTreeRoot", root)
+                    self.assertEqual(root["/Lang"], "en")
+                    self.assertIn("pdfuaid", root["/Metadata"].get_data().decode())
+
+    def test_a_draft_says_so_and_a_signed_one_who_signed(self) -> None:
+        self.assertIn("Not signed", self.sheets()["letter"]["head"]["notice"])
+        self.sign()
+        head = self.sheets()["letter"]["head"]
+        self.assertEqual((head["status"], head["notice"]), ("signed", ""))
+        self.assertIn("Signed by", head["signed"])
+
+    def test_an_amended_one_says_why(self) -> None:
+        self.sign()
+        newest = self.me.ok("GET", f"/api/screens/{self.screen}")["signatures"][-1]["id"]
+        late = answer("left", "values.thigh_angle", -9)
+        body = {
+            "id": str(uuid4()),
+            "stands_on": newest,
+            "password": PASSWORD,
+            "reason": "read off the wrong line",
+            "answers": [late],
+        }
+        amended = self.me.call("POST", f"/api/screens/{self.screen}/amendments", body)
+        self.assertLess(amended.status_code, 300, amended.text)
+        found = self.sheets()
+        self.assertEqual(found["report"]["head"]["status"], "amended")
+        self.assertIn("read off the wrong line", found["report"]["head"]["notice"])
+        self.assertFalse(any(row["left"]["strength"] for row in found["report"]["rows"]))
+
+    def test_words_of_ones_own_are_kept_with_name_and_can_be_taken_back(self) -> None:
+        ours = self.sheets()["letter"]["last"]
+        key = str(uuid4())
+        for _ in range(2):
+            self.assertEqual(self.word("last", "Please call us.", key=key).status_code, 204)
+        self.assertEqual(self.word("last", "Another.", key=key).status_code, 409)
+        found = self.sheets()
+        self.assertEqual(found["letter"]["last"], "Please call us.")
+        field = next(each for each in found["words"] if each["field"] == "last")
+        self.assertEqual(
+            (field["value"], field["ours"], field["by"]), ("Please call us.", ours, self.my_name())
+        )
+        self.assertEqual(self.word("last", None).status_code, 204)
+        self.assertEqual(self.sheets()["letter"]["last"], ours)
+
+    def test_what_was_found_cannot_be_worded_and_a_letter_stays_short(self) -> None:
+        for field, value in (("found", "nothing"), ("not_done", ""), ("last", "x" * 201)):
+            refused = self.word(field, value)
+            self.assertEqual(refused.status_code, 422, field)
+            self.assertIn(refused.json()["faults"][0]["path"], ("field", "value"))
+        self.assertEqual(self.word("why", "x", sheet="report").status_code, 422)
+
+    def test_who_took_which_away_is_kept_and_looking_is_not_taking(self) -> None:
+        page = f"/api/screens/{self.screen}/sheets/letter/pages/1"
+        self.assertIn(b"<svg", self.me.call("GET", page).content)
+        self.assertEqual(self.me.call("GET", page.replace("/1", "/9")).status_code, 404)
+        self.assertEqual(self.sheets()["went"], [])
+        self.pdf("athlete")
+        (went,) = self.sheets()["went"]
+        self.assertEqual(
+            (went["form"], went["status"], went["by"]), ("athlete, PDF", "draft", self.my_name())
+        )
+
+    def test_what_is_empty_is_said_before_one_leaves(self) -> None:
+        self.assertEqual(self.sheets()["before"], ["emergency_number", "phone", "night_phone"])
+        given = {"emergency_number": "112", "phone": "555 0142", "night_phone": "555 0199"}
+        self.assertEqual(self.me.call("PATCH", "/api/clinic", given).status_code, 204)
+        found = self.sheets()
+        self.assertEqual(found["before"], [])
+        self.assertEqual(found["athlete"]["numbers"]["emergency"], "112")
+        self.assertEqual(self.me.call("PATCH", "/api/clinic", {"phone": "call me"}).status_code, 422)
+
+    def test_names_that_no_font_draws_are_said_and_do_not_stop_the_sheet(self) -> None:
+        for name, fits in (("דוד לוי", True), ("محمد", True), ('O"Neil #_*', True), ("漢字 Lee", False)):
+            with self.subTest(name=name):
+                screen = self.me.begin_screen(self.me.add_athlete(name=name))
+                found = self.me.ok("GET", f"/api/screens/{screen}/sheets")
+                self.assertEqual("letters" in found["before"], not fits)
+                made = self.me.call("GET", f"/api/screens/{screen}/sheets/letter/pdf")
+                self.assertEqual(made.status_code, 200)
+
+    def test_an_emergency_stands_alone_on_the_athletes_sheet(self) -> None:
+        told = {
+            "id": str(uuid4()),
+            "test": "story",
+            "field": "red_flags.breathless_or_chest_pain",
+            "value": True,
+        }
+        written = self.me.call("POST", f"/api/screens/{self.screen}/answers", {"answers": [told]})
+        self.assertLess(written.status_code, 300, written.text)
+        athlete = self.sheets()["athlete"]
+        self.assertIn("emergency number", " ".join(athlete["alone"]))
+        self.assertEqual((athlete["stands_out"], athlete["to_do"], athlete["looked_at"]), ([], [], []))
+
+    def test_words_are_never_changed_in_place(self) -> None:
+        self.word("last", "Please call us.")
+        with self.assertRaises(DBAPIError), self.engine.begin() as db:
+            db.execute(text("UPDATE sheet_words SET value = 'x'"))
