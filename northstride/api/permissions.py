@@ -51,6 +51,7 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "read_sheet_page": EVERYONE,
     "word_sheet": LICENSED,
     "hand_over_sheet": LICENSED,
+    "print_sheet": LICENSED,
     "override_gate": LICENSED,
     "arrange_action": LICENSED,
     "undo_arrangement": LICENSED,

@@ -203,6 +203,15 @@ def hand_over(screen_id: UUID, kind: Kind, work: WorkDep, paper: PaperSize = "a4
     return Response(made, media_type="application/pdf", headers=headers)
 
 
+@router.post("/{kind}/printed", operation_id="print_sheet", status_code=204)
+def printed(screen_id: UUID, kind: Kind, work: WorkDep) -> None:
+    """Told by the page as it prints: paper leaves the room as a file does."""
+    standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
+    status = _basis(work, standing).status
+    store.went_out(work.db, work.actor, screen_id, f"{kind}, paper", status)
+    work.commit()
+
+
 @router.post("/words", operation_id="word_sheet", status_code=204)
 def word(screen_id: UUID, body: WordsInput, work: WorkDep) -> None:
     faults = words_faults(body.sheet, body.field, body.value)

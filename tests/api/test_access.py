@@ -230,6 +230,7 @@ class Roles(AccessCase):
             "read_sheet_page": everyone,
             "word_sheet": licensed,
             "hand_over_sheet": licensed,
+            "print_sheet": licensed,
             "read_history": everyone,
             "read_reading": everyone,
             "read_route": everyone,

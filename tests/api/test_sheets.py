@@ -122,7 +122,14 @@ class Sheets(ApiCase):
         self.assertEqual(self.me.call("GET", page.replace("/1", "/9")).status_code, 404)
         self.assertEqual(self.sheets()["went"], [])
         self.pdf("athlete")
-        (went,) = self.sheets()["went"]
+        printed = self.me.call("POST", f"/api/screens/{self.screen}/sheets/report/printed")
+        self.assertEqual(printed.status_code, 204)
+        self.sign()
+        self.pdf("letter", paper="us-letter")
+        forms = [(each["form"], each["status"]) for each in self.sheets()["went"]]
+        taken = [("letter, PDF", "signed"), ("report, paper", "draft"), ("athlete, PDF", "draft")]
+        self.assertEqual(forms, taken)
+        went = self.sheets()["went"][-1]
         self.assertEqual(
             (went["form"], went["status"], went["by"]), ("athlete, PDF", "draft", self.my_name())
         )

@@ -138,6 +138,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "read_evidence": {"path": screen},
         "read_sheets": {"path": screen},
         "read_sheet_page": {"path": {**screen, "kind": "letter", "page": 1}},
+        "print_sheet": {"path": {**screen, "kind": "report"}},
         "hand_over_sheet": {"path": {**screen, "kind": "athlete"}},
         "word_sheet": {
             "path": screen,

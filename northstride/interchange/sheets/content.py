@@ -45,6 +45,12 @@ class Basis:
     signature: Signature | None
     edited: dict[str, str] = field(default_factory=dict)
 
+    @property
+    def status(self) -> Status:
+        if self.signature is None:
+            return "draft"
+        return "signed" if self.signature.number == 0 else "amended"
+
 
 class Head(Out):
     """Who, by whom, and how far it holds. `notice` says that it is a draft, or what was amended and why."""

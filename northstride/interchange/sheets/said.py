@@ -58,13 +58,12 @@ def age_on(born: dt.date | None, day: dt.date) -> int | None:
 def head_of(basis: Basis) -> Head:
     record, signature = basis.record, basis.signature
     said = words()["status"]
-    status, notice, signed = "draft", said["draft"], None
+    notice, signed = said["draft"], None
     if signature is not None:
         facts = {"by": signature.by, "day": whole_day(signature.at.date())}
         signed = said["signed"].format(**facts)
-        amended = signature.number > 0
-        status = "amended" if amended else "signed"
-        notice = said["amended"].format(**facts, reason=signature.reason or "") if amended else ""
+        amended = said["amended"].format(**facts, reason=signature.reason or "")
+        notice = amended if basis.status == "amended" else ""
     return Head(
         athlete=basis.athlete,
         ref=record.athlete.ref,
@@ -75,7 +74,7 @@ def head_of(basis: Basis) -> Head:
         clinic=basis.clinic.name,
         address=basis.clinic.address,
         phone=basis.clinic.phone,
-        status=status,
+        status=basis.status,
         notice=notice,
         signed=signed,
         rules=basis.reading.rules,
