@@ -16,6 +16,7 @@ export const CODE: Record<PlaceName, Part<object>> = {
   Route: place(() => import("./route/RoutePlace")),
   Bench: place(() => import("./bench/BenchPlace")),
   Reading: place(() => import("./reading/ReadingPlace")),
+  Sheet: place(() => import("./sheet/SheetPlace")),
 };
 
 /** Loads the place an address leads to; needs nobody to be known. */

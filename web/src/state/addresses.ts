@@ -34,6 +34,7 @@ export const STEPS = [
   { step: "route", name: "Route", rest: "" },
   { step: "bench", name: "Bench", rest: "/:test?" },
   { step: "reading", name: "Reading", rest: "/:signature?" },
+  { step: "sheet", name: "Sheet", rest: "/:kind?" },
 ] as const satisfies readonly StepAddress[];
 
 /** The catalogue to read, one test after the other. */

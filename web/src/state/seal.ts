@@ -10,7 +10,7 @@ interface Sealed {
   count: number;
 }
 
-const KINDS = ["outbox", "draft"] as const;
+const KINDS = ["outbox", "draft", "words"] as const;
 const SEALED = "north-stride/sealed/";
 const sealedAt = (owner: Owner) => `${ownPrefix("sealed", owner)}all`;
 

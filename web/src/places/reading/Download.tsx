@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import type { Screen } from "../../api/screens";
 import { ProblemNote } from "../../components/ProblemNote";
+import { saveFile } from "../../components/saveFile";
 import { isLicensed, useSession } from "../../components/session";
 import { exportRecord } from "./queries";
 
@@ -25,12 +26,3 @@ export function Download({ screen }: { screen: Screen }) {
 
 const fileName = (screen: Screen): string =>
   `north-stride-${screen.athlete.ref}-${screen.record.date}.json`;
-
-function saveFile(file: Blob, name: string): void {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(file);
-  link.download = name;
-  link.click();
-  // The browser reads the address after this turn.
-  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
-}

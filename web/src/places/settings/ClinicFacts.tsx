@@ -4,7 +4,7 @@ import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { type Clinic, clinicQuery, editClinic } from "./queries";
 
-/** Name, zone and lock: the owner's. */
+/** Name, zone, lock, and what stands on sheets: the owner's. */
 export function ClinicFacts() {
   const clinic = useQuery(clinicQuery);
   if (clinic.error) return <ProblemNote error={clinic.error} />;
@@ -18,9 +18,13 @@ function Facts({ clinic, onKept }: { clinic: Clinic; onKept: () => void }) {
       name: clinic.name,
       time_zone: clinic.time_zone,
       idle_minutes: String(clinic.idle_minutes),
+      address: clinic.address,
+      phone: clinic.phone,
+      night_phone: clinic.night_phone,
+      emergency_number: clinic.emergency_number,
     },
-    send: ({ name, time_zone, idle_minutes }) =>
-      editClinic({ name, time_zone, idle_minutes: Number(idle_minutes) }),
+    send: ({ idle_minutes, ...facts }) =>
+      editClinic({ ...facts, idle_minutes: Number(idle_minutes) }),
     onDone: onKept,
   });
   const kept = form.formState.isSubmitSuccessful && !form.formState.isDirty && !busy && !error;
@@ -42,6 +46,16 @@ function Facts({ clinic, onKept }: { clinic: Clinic; onKept: () => void }) {
           label="Pages lock after so many minutes without use"
           hint="1 to 120. What was typed is kept."
           required
+        />
+        <h3>On sheets that leave</h3>
+        <FormField form={form} name="address" label="Address" />
+        <FormField form={form} name="phone" label="Telephone" />
+        <FormField form={form} name="night_phone" label="Telephone at night" />
+        <FormField
+          form={form}
+          name="emergency_number"
+          label="Emergency number"
+          hint="It stands on every athlete's sheet. Empty, the sheet only says to call it."
         />
         <ProblemNote error={error} known={fields} />
         <Button type="submit" disabled={busy}>

@@ -1,0 +1,9 @@
+/** Hands a file to the browser to keep. */
+export function saveFile(file: Blob, name: string): void {
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(file);
+  link.download = name;
+  link.click();
+  // The browser reads the address after this turn.
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+}
