@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+from typing import Any
+
+import orjson
 from fastapi import APIRouter
 
 from northstride.api.answer_inputs import Code
 from northstride.api.bodies import Json, Output
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
-from northstride.core.catalogue import Site, Test
+from northstride.core.catalogue import Catalogue, Site, Test
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.spoken import SPOKEN
 from northstride.core.story import StoryData, story_data
+from northstride.interchange.paper.figures import Figures, figures_by
 from northstride.record.how_read import HowReadOut, how_read_out
 from northstride.store.errors import NotFound
 
@@ -33,17 +37,24 @@ class CatalogueOut(Output):
 
 @router.get("", operation_id="read_catalogue", response_model=CatalogueOut)
 def read(work: WorkDep) -> Json:
-    catalogue = work.catalogue
     work.commit()
-    return Json(
-        {
-            "tests": [test.model_dump(mode="json") for test in catalogue.tests.values()],
-            "sites": [site.model_dump(mode="json") for site in catalogue.sites.values()],
-            "flag_names": dict(FLAG_NAMES),
-            **{family: dict(words) for family, words in SPOKEN.items()},
-            "story": story_data().model_dump(mode="json"),
-        }
-    )
+    return Json(as_drawn(work.catalogue))
+
+
+def drawn_as(catalogue: Catalogue) -> Figures:
+    """What draws for paper by this catalogue."""
+    return figures_by(orjson.dumps(as_drawn(catalogue)).decode())
+
+
+def as_drawn(catalogue: Catalogue) -> dict[str, Any]:
+    """As the web part draws from it, on the screen and for paper."""
+    return {
+        "tests": [test.model_dump(mode="json") for test in catalogue.tests.values()],
+        "sites": [site.model_dump(mode="json") for site in catalogue.sites.values()],
+        "flag_names": dict(FLAG_NAMES),
+        **{family: dict(words) for family, words in SPOKEN.items()},
+        "story": story_data().model_dump(mode="json"),
+    }
 
 
 @router.get("/tests/{code}", operation_id="read_test")

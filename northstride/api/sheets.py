@@ -13,8 +13,10 @@ from fastapi import APIRouter, Path, Response
 from pydantic import Field
 
 from northstride.api.bodies import Id, Input, Output
+from northstride.api.catalogue import drawn_as
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
+from northstride.core.vocabulary import DEFAULT_SCHOOLS
 from northstride.interchange.paper.letters import undrawable
 from northstride.interchange.paper.pdf import PaperSize, pages_of, pdf_of
 from northstride.interchange.sheets.content import (
@@ -87,7 +89,8 @@ def read(screen_id: UUID, work: WorkDep) -> SheetsOut:
     kept = _kept(work, screen_id)
     basis = _basis(work, standing)
     sheets = {kind: _sheet(work, basis, kind, kept) for kind in EDITABLE}
-    pages = {kind: len(pages_of(sheet, "a4")) for kind, sheet in sheets.items()}
+    drawn = _drawn(work, standing)
+    pages = {kind: len(pages_of(sheet, "a4", drawn)) for kind, sheet in sheets.items()}
     went = store.where_it_went(work.db, work.actor, screen_id)
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     work.commit()
@@ -121,6 +124,12 @@ def _basis(work: Work, standing: store.Standing) -> Basis:
         reading=ReadingOut.model_validate(standing.reading),
         signature=signature,
     )
+
+
+def _drawn(work: Work, standing: store.Standing) -> list[dict[str, Any]]:
+    """The figures of the findings, as Reading shows them."""
+    how = {**DEFAULT_SCHOOLS, **standing.screen.schools}["trial_value"]
+    return drawn_as(work.catalogue).of(standing.record, standing.reading, how)
 
 
 def _kept(work: Work, screen_id: UUID) -> Kept:
@@ -179,7 +188,7 @@ def read_page(
     sheet = _sheet(work, _basis(work, standing), kind, _kept(work, screen_id))
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     work.commit()
-    pages = pages_of(sheet, paper)
+    pages = pages_of(sheet, paper, _drawn(work, standing))
     if page > len(pages):
         raise NotFound("page", str(page))
     return Response(pages[page - 1], media_type="image/svg+xml", headers={"Cache-Control": "no-store"})
@@ -194,7 +203,7 @@ def read_page(
 def hand_over(screen_id: UUID, kind: Kind, work: WorkDep, paper: PaperSize = "a4") -> Response:
     standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
     sheet = _sheet(work, _basis(work, standing), kind, _kept(work, screen_id))
-    made = pdf_of(sheet, paper, dt.datetime.now(dt.UTC))
+    made = pdf_of(sheet, paper, dt.datetime.now(dt.UTC), _drawn(work, standing))
     store.went_out(work.db, work.actor, screen_id, f"{kind}, PDF", sheet.head.status)
     work.commit()
     # No name in the file's: folders and mail show it to others.

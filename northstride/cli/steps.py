@@ -84,7 +84,7 @@ def install_npm_packages() -> None:
 def build_web() -> None:
     sources = [path for path in (WEB / "src").rglob("*") if path.is_file()]
     sources += [path for path in (WEB / "public").rglob("*") if path.is_file()]
-    sources += [WEB / "index.html", WEB / "vite.config.ts", WEB / "package-lock.json"]
+    sources += [WEB / "index.html", WEB / "package-lock.json", *WEB.glob("vite.*.ts")]
     stamp = DIST / ".built-from"
     fingerprint = _fingerprint(sources)
     if _stands(stamp, fingerprint):

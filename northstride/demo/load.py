@@ -36,6 +36,7 @@ from northstride.store.actor import Actor
 from northstride.store.answers import write_answers
 from northstride.store.arrangements import Arranging, arrange
 from northstride.store.athletes import add_athlete
+from northstride.store.clinic import edit_clinic
 from northstride.store.database import connect
 from northstride.store.new_answer import NewAnswer
 from northstride.store.passwords import Passwords
@@ -85,6 +86,15 @@ def load_demo(url: str, today: dt.date | None = None) -> None:
     engine.dispose()
 
 
+# Numbers nobody has.
+ON_SHEETS = {
+    "address": "4 Hut Lane, Tarnholt",
+    "phone": "555 0142",
+    "night_phone": "555 0199",
+    "emergency_number": "112",
+}
+
+
 def _people(db: Connection, passwords: Passwords) -> dict[str, Actor]:
     clinic_id = create_clinic(db, CLINIC, TIME_ZONE)
     people: dict[str, Actor] = {}
@@ -96,6 +106,8 @@ def _people(db: Connection, passwords: Passwords) -> dict[str, Actor]:
         hashed = passwords.hash(account.password)
         add_user(db, owner, user_id, account.login, account.name, account.role, hashed)
         people[account.login] = actor
+    if owner is not None:
+        edit_clinic(db, owner, ON_SHEETS, to_open=False)
     return people
 
 

@@ -69,6 +69,15 @@ class Sheets(ApiCase):
                     self.assertEqual(root["/Lang"], "en")
                     self.assertIn("pdfuaid", root["/Metadata"].get_data().decode())
 
+    def test_figures_are_drawn_for_both_sides_with_their_words(self) -> None:
+        """The sound side too: what was measured there is what the other is held against."""
+        read = PdfReader(io.BytesIO(self.pdf("report").content))
+        size: Any = read.trailer["/Size"]
+        objects = [read.get_object(number) for number in range(1, size)]
+        said = {str(each["/Alt"]) for each in objects if isinstance(each, dict) and "/Alt" in each}
+        self.assertIn("Modified Thomas test, left: thigh, hanging +8°", said)
+        self.assertIn("Modified Thomas test, right: thigh, hanging −6°", said)
+
     def test_a_draft_says_so_and_a_signed_one_who_signed(self) -> None:
         self.assertIn("Not signed", self.sheets()["letter"]["head"]["notice"])
         self.sign()

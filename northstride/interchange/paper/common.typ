@@ -47,6 +47,18 @@
 // Words that a person may have typed: never read as anything but words.
 #let said(words) = words.split("\n").filter(each => each.trim() != "").map(each => [#each]).join(linebreak())
 
+// What was measured or found, drawn as on the screen, with its words for whoever does not see it.
+#let figure-of(code, side, height: 46pt) = {
+  let own = data.figures.at(if code == none { "" } else { code }, default: none)
+  let drawn = if own == none { none } else { own.at(side) }
+  if drawn != none { image(bytes(drawn.svg), format: "svg", height: height, alt: drawn.says) }
+}
+#let value-of(code, side) = {
+  let own = data.figures.at(if code == none { "" } else { code }, default: none)
+  let drawn = if own == none { none } else { own.at(side) }
+  if drawn != none and drawn.value != none { drawn.value }
+}
+
 #let head = data.head
 #let draft-across = if head.status == "draft" {
   pdf.artifact(rotate(-32deg, text(size: 118pt, weight: 700, stroke: 1pt + luma(170), fill: rgb(0, 0, 0, 0))[DRAFT]))

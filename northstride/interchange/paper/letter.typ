@@ -25,13 +25,20 @@
 
 == Found #text(size: 9pt, weight: 400, fill: quiet)[findings to weigh, not a diagnosis]
 #if data.found.len() == 0 [Nothing was flagged by what was looked at.]
-#for line in data.found {
-  grid(columns: (26pt, 1fr), row-gutter: 5pt, mark(line.side), [*#line.lead*: #line.says])
+#let shown = data.found.filter(line => line.side != none and figure-of(line.code, line.side) != none)
+#let list-of-found = for line in data.found {
+  grid(columns: (26pt, 1fr), mark(line.side), [*#line.lead*: #line.says])
+}
+#if shown.len() == 0 { list-of-found } else {
+  grid(columns: (1fr, auto), column-gutter: 12pt, list-of-found,
+    stack(spacing: 8pt, ..for line in shown.slice(0, calc.min(2, shown.len())) {
+      (figure-of(line.code, line.side, height: 80pt), text(size: 8pt)[#mark(line.side) #value-of(line.code, line.side)])
+    }))
 }
 #if data.more > 0 [#data.more more #if data.more == 1 [finding] else [findings]: in our report.]
 
 == Not done
-#if data.not_done.len() == 0 [Nothing that was called for is left.]
+#if data.not_done.len() == 0 [Nothing that was called for was left out.]
 #for each in data.not_done [#each #linebreak()]
 
 == Until then

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import datetime as dt
 import json
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
 from pathlib import Path
-from typing import Literal
+from typing import Any, Literal
 
 import typst
 
@@ -17,19 +18,21 @@ HERE = Path(__file__).parent
 FONTS = HERE / "fonts"
 PaperSize = Literal["a4", "us-letter"]
 Sheet = Report | Letter | AthleteSheet
+# Figures of the findings, by flag and side.
+Drawn = Sequence[Mapping[str, Any]]
 TEMPLATES: dict[type[Sheet], str] = {Report: "report.typ", Letter: "letter.typ", AthleteSheet: "athlete.typ"}
 
 
-def pdf_of(sheet: Sheet, paper: PaperSize, made_at: dt.datetime) -> bytes:
+def pdf_of(sheet: Sheet, paper: PaperSize, made_at: dt.datetime, drawn: Drawn = ()) -> bytes:
     """`made_at` stands in the file's properties; two at the same moment are the same bytes."""
-    compiler = _compiler(sheet, paper)
+    compiler = _compiler(sheet, paper, drawn)
     made = compiler.compile(format="pdf", pdf_standards=["ua-1"], timestamp=int(made_at.timestamp()))
     return b"".join(_parts(made))
 
 
-def pages_of(sheet: Sheet, paper: PaperSize) -> list[bytes]:
+def pages_of(sheet: Sheet, paper: PaperSize, drawn: Drawn = ()) -> list[bytes]:
     """The same pages, drawn for the screen."""
-    return _parts(_compiler(sheet, paper).compile(format="svg"))
+    return _parts(_compiler(sheet, paper, drawn).compile(format="svg"))
 
 
 def _parts(made: bytes | list[bytes] | None) -> list[bytes]:
@@ -37,8 +40,9 @@ def _parts(made: bytes | list[bytes] | None) -> list[bytes]:
     return [made] if isinstance(made, bytes) else made or []
 
 
-def _compiler(sheet: Sheet, paper: PaperSize) -> typst.Compiler:
-    content = json.dumps(printable(sheet.model_dump(mode="json")), ensure_ascii=False)
+def _compiler(sheet: Sheet, paper: PaperSize, drawn: Drawn) -> typst.Compiler:
+    figures = {each["code"]: {side: each[side] for side in ("left", "right")} for each in drawn}
+    content = json.dumps({**printable(sheet.model_dump(mode="json")), "figures": figures}, ensure_ascii=False)
     return typst.Compiler(
         HERE / TEMPLATES[type(sheet)],
         root=HERE,

@@ -1,9 +1,20 @@
 #import "common.typ": *
 
-#let lane(cell) = {
+#let words(cell, value, side) = {
   if cell.strength != none { block(below: 4pt, tally(cell.strength)) }
+  if value != none { block(below: 4pt, text(fill: inks.at(side), weight: 700, value)) }
   for line in cell.lines {
     block(below: 3pt, text(fill: if cell.muted { quiet } else { ink }, line))
+  }
+}
+
+// Words at the outer edge, the figure beside the spine.
+#let lane(row, side) = {
+  let (said, drawn) = (words(row.at(side), value-of(row.code, side), side), figure-of(row.code, side))
+  if drawn == none { said } else if side == "left" {
+    grid(columns: (1fr, auto), column-gutter: 4pt, said, drawn)
+  } else {
+    grid(columns: (auto, 1fr), column-gutter: 4pt, drawn, said)
   }
 }
 
@@ -18,15 +29,15 @@
 #notice-bar
 
 #table(
-  columns: (1fr, 0.72fr, 1fr),
+  columns: (1fr, 0.6fr, 1fr),
   stroke: (x, y) => (top: 0.5pt + hair, left: if x > 0 { 0.6pt + ink }),
   inset: (x: 7pt, y: 5pt),
-  table.header(mark("left") + [ left], align(center, text(fill: quiet)[findings to weigh]),
-    align(right)[right ] + mark("right")),
+  table.header([#mark("left") left], align(center, text(fill: quiet)[findings to weigh]),
+    align(right)[right #mark("right")]),
   ..for row in data.rows {
-    (lane(row.left),
+    (lane(row, "left"),
       align(center)[*#row.name* #for each in row.about [#block(above: 3pt, below: 0pt, text(size: 8pt, each))]],
-      lane(row.right))
+      lane(row, "right"))
   }
 )
 #for line in data.whole [#block[*#line.lead*, of no one side: #line.says]]

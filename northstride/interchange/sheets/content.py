@@ -71,8 +71,9 @@ class Head(Out):
 
 
 class Line(Out):
-    """A finding in a line: whose side, its name, and what is said of it."""
+    """A finding in a line: whose side, its name, and what is said of it. `code` finds its figure."""
 
+    code: str | None = None
     side: SideCode
     lead: str
     says: str
@@ -87,8 +88,9 @@ class Cell(Out):
 
 
 class Row(Out):
-    """A row of two lanes with its name in the spine."""
+    """A row of two lanes with its name in the spine. `code` finds its figures."""
 
+    code: str | None = None
     name: str
     about: list[str] = []
     left: Cell

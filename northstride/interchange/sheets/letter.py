@@ -103,7 +103,10 @@ def _found(flag: FlagOut) -> Line:
     uncompared = " Not compared with the other side." if flag.uncompared else ""
     strength = words()["strengths"][flag.strength]
     return Line(
-        side=flag.side, lead=called(flag.code, None), says=f"{strength}. {reasons}{against}{uncompared}"
+        code=flag.code,
+        side=flag.side,
+        lead=called(flag.code, None),
+        says=f"{strength}. {reasons}{against}{uncompared}",
     )
 
 

@@ -48,10 +48,16 @@ def _rows(basis: Basis, catalogue: Catalogue) -> Iterator[Row]:
     yield _not_done(basis, catalogue)
 
 
-def _row(name: str, cells: Mapping[SideCode, Cell], silent: str, about: Sequence[str] = ()) -> Row:
+def _row(
+    name: str,
+    cells: Mapping[SideCode, Cell],
+    silent: str,
+    about: Sequence[str] = (),
+    code: str | None = None,
+) -> Row:
     """An empty lane is never silent."""
     left, right = (cells.get(side) or Cell(lines=[silent], muted=True) for side in SIDES)
-    return Row(name=name, about=list(about), left=left, right=right)
+    return Row(code=code, name=name, about=list(about), left=left, right=right)
 
 
 def _story(basis: Basis) -> Row:
@@ -91,7 +97,7 @@ def _flags(reading: ReadingOut) -> Iterator[Row]:
         down = {item.side: _down(item) for item in reading.ruled_down if item.code == code}
         cells = {flag.side: Cell(strength=flag.strength, lines=_flag_lines(flag)) for flag in flags}
         reasons = [reason for flag in flags for reason in flag.because]
-        yield _row(called(code, None), {**down, **cells}, "no flag", _rules(reasons))
+        yield _row(called(code, None), {**down, **cells}, "no flag", _rules(reasons), code)
 
 
 def _flag_lines(flag: FlagOut) -> list[str]:
@@ -176,5 +182,5 @@ def _not_done(basis: Basis, catalogue: Catalogue) -> Row:
     cells: dict[SideCode, Cell] = {side: Cell(lines=by_side[side]) for side in SIDES if by_side[side]}
     # Of a screen in which nobody knows what was left out, neither lane may read as complete.
     known = basis.reading.coverage.unexamined is not None
-    silent = "nothing that was called for is left" if known else "not known"
+    silent = "nothing that was called for was left out" if known else "not known"
     return _row("Not examined, and why", cells, silent, by_side[None])

@@ -49,7 +49,7 @@ export function linesOf(sheets: Sheets, kind: Kind): string[] {
       letter.greeting,
       `Why: ${letter.why.join(" ")}`,
       ...letter.found.map((line) => `${line.side ?? "of no side"}, ${line.lead}: ${line.says}`),
-      `Not done: ${letter.not_done.join(" ") || "nothing that was called for is left"}`,
+      `Not done: ${letter.not_done.join(" ") || "nothing that was called for was left out"}`,
       `Until then: ${letter.until_then}`,
       letter.last,
     ];

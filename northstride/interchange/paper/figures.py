@@ -1,0 +1,37 @@
+"""The figures of the findings, drawn by the web part's own code: one geometry for screen and paper."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Mapping
+from functools import lru_cache
+from pathlib import Path
+from threading import Lock
+from typing import Any
+
+from py_mini_racer import MiniRacer
+
+SCRIPT = Path(__file__).parents[3] / "web" / "dist-paper" / "paper.js"
+
+
+class Figures:
+    """Draws in an engine of its own. One at a time: the engine has one thread."""
+
+    def __init__(self, catalogue: Mapping[str, Any]) -> None:
+        self._engine = MiniRacer()
+        self._engine.eval(SCRIPT.read_text(encoding="utf-8"))
+        self._engine.call("knowCatalogue", json.dumps(catalogue))
+        self._turn = Lock()
+
+    def of(self, record: Mapping[str, Any], reading: Mapping[str, Any], how: str) -> list[dict[str, Any]]:
+        """By flag: for each side its drawing as SVG, its words, and the value where it is a number."""
+        asked = json.dumps({"record": record, "reading": reading, "how": how})
+        with self._turn:
+            found: list[dict[str, Any]] = json.loads(str(self._engine.call("figuresOf", asked)))
+        return found
+
+
+@lru_cache(maxsize=2)
+def figures_by(catalogue: str) -> Figures:
+    """Made once for a catalogue as the web part draws from it (as JSON)."""
+    return Figures(json.loads(catalogue))

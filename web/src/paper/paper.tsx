@@ -1,0 +1,117 @@
+// Figures for paper, drawn by the same code as on the screen. Runs by itself, with no page around it.
+import "./paper_stubs";
+import { renderToStaticMarkup } from "react-dom/server";
+import type { Catalogue } from "../api/catalogue";
+import type { Side } from "../api/client";
+import type { Reading, Screen } from "../api/screens";
+import { FigureView } from "../components/FigureView";
+import { SHEET } from "../figures/camera";
+import { foundOn } from "../maps/found";
+import { PointMark } from "../maps/PointMark";
+import { boxOf } from "../maps/places";
+import { kindOf } from "../state/kinds";
+import {
+  figureNumbers,
+  type Ground,
+  ledgerRows,
+  type Recorded,
+  recordedWords,
+} from "../state/ledger";
+import style from "../theme/figure.css?raw";
+import { INK, onPaper } from "./palette";
+
+const DRAWINGS = import.meta.glob<string>("../maps/drawings/*.svg", {
+  query: "?raw",
+  import: "default",
+  eager: true,
+});
+// A mark's size in the units of a map.
+const MARK = 7;
+
+interface Drawn {
+  svg: string;
+  says: string;
+  /** The number itself, in words; none where it is answered on a drawing. */
+  value: string | null;
+}
+
+export interface FiguresOf {
+  code: string;
+  left: Drawn | null;
+  right: Drawn | null;
+}
+
+type How = "mean" | "median";
+
+/** A figure for each finding of each side, as far as there is one for it. */
+function figures(
+  catalogue: Catalogue,
+  record: Screen["record"],
+  reading: Reading,
+  how: How,
+): FiguresOf[] {
+  const { flagged, cleared, recorded } = ledgerRows(reading, record, catalogue);
+  return [...flagged, ...cleared].flatMap(({ code, ground }) => {
+    if (!ground) return [];
+    const drawn = (side: Side) => drawnFor(ground, side, recorded(ground.test.code, side), how);
+    return [{ code, left: drawn("left"), right: drawn("right") }];
+  });
+}
+
+function drawnFor({ test, step, measure, onMap }: Ground, side: Side, own: Recorded, how: How) {
+  if (onMap) {
+    const found = foundOn(onMap, side, own.values);
+    return found && { svg: mapOf(found, side), says: found.says, value: null };
+  }
+  if (!step) return null;
+  const numbers = figureNumbers(test, own, how);
+  const value = measure ? (own.values.get(measure.code) ?? null) : null;
+  const said = measure && value !== null ? kindOf(measure).said(value, measure, how) : null;
+  const drawn = renderToStaticMarkup(
+    <FigureView test={test} step={step} side={side} numbers={numbers} />,
+  );
+  return {
+    svg: whole(drawn, side, SHEET.width, SHEET.height),
+    says: `${test.name}, ${side}: ${recordedWords(test, own, how) ?? "nothing recorded"}`,
+    value: said === null ? null : `${said} ${measure?.label.toLowerCase() ?? ""}`,
+  };
+}
+
+function mapOf({ view, marks }: NonNullable<ReturnType<typeof foundOn>>, side: Side): string {
+  const [width, height] = boxOf(view);
+  const raw = DRAWINGS[`../maps/drawings/${view}.svg`] ?? "";
+  const inside = raw.slice(raw.indexOf(">") + 1, raw.lastIndexOf("</svg>"));
+  const mirror = side === "right" ? `translate(${width} 0) scale(-1 1)` : "";
+  const drawn = marks.map(({ left, top, mark }) => {
+    const [x, y] = [(left / 100) * width, (top / 100) * height];
+    const shape = renderToStaticMarkup(<PointMark mark={mark} />);
+    const at = `x="${x - MARK}" y="${y - MARK}" width="${2 * MARK}" height="${2 * MARK}"`;
+    return shape.replace("<svg", `<svg ${at}`);
+  });
+  return whole(`<g transform="${mirror}">${inside}</g>${drawn.join("")}`, side, width, height);
+}
+
+const whole = (drawn: string, side: Side, width: number, height: number): string =>
+  onPaper(
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" ` +
+      `height="${height}"><style>${style}</style>${drawn}</svg>`,
+  ).replaceAll(/currentcolor/gi, INK[side]);
+
+let known: Catalogue | null = null;
+
+Object.assign(globalThis, {
+  /** The catalogue, once. */
+  knowCatalogue: (json: string): boolean => {
+    known = JSON.parse(json) as Catalogue;
+    return true;
+  },
+  figuresOf: (json: string): string => {
+    const { record, reading, how } = JSON.parse(json) as {
+      record: Screen["record"];
+      reading: Reading;
+      how: How;
+    };
+    if (!known) throw new Error("no catalogue yet");
+    return JSON.stringify(figures(known, record, reading, how));
+  },
+});
