@@ -73,7 +73,7 @@ class Sheets(ApiCase):
         """The sound side too: what was measured there is what the other is held against."""
         read = PdfReader(io.BytesIO(self.pdf("report").content))
         size: Any = read.trailer["/Size"]
-        objects = [read.get_object(number) for number in range(1, size)]
+        objects: list[Any] = [read.get_object(number) for number in range(1, size)]
         said = {str(each["/Alt"]) for each in objects if isinstance(each, dict) and "/Alt" in each}
         self.assertIn("Modified Thomas test, left: thigh, hanging +8°", said)
         self.assertIn("Modified Thomas test, right: thigh, hanging −6°", said)

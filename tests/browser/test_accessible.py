@@ -153,6 +153,8 @@ class Accessible(BrowserCase):
             (f"{self.app.address}/day", "Open on the couch"),
             (athlete, "Over time"),
             (reading, "Not examined"),
+            (reading.replace("/reading", "/sheet/letter"), "Your words"),
+            (reading.replace("/reading", "/sheet/report"), "Take it along"),
             (f"{self.app.address}/tests/ankle.anterior_drawer", "How it is read"),
             (f"{self.app.address}/settings/device", "This device"),
             (f"{self.app.address}/settings/schools", "Schools"),
@@ -202,7 +204,12 @@ class InOneHand(BrowserCase):
         page.get_by_role("link", name="Reading").click()
         expect(page.get_by_role("button", name="Download the screen")).to_be_visible()
         self.assert_held(page)
-        for place, shown in (("story/where", "figure"), ("story/danger", "fieldset"), ("route", "ol li")):
+        for place, shown in (
+            ("story/where", "figure"),
+            ("story/danger", "fieldset"),
+            ("route", "ol li"),
+            ("sheet", "textarea"),
+        ):
             page.goto(f"{self.app.address}/screens/{self.screen_id(page)}/{place}")
             expect(page.locator(shown).locator("visible=true").first).to_be_visible()
             self.assert_held(page)

@@ -11,7 +11,7 @@ from northstride.core.story import story_data
 from northstride.core.wording import whole_day
 from northstride.interchange.sheets.content import Basis
 from northstride.interchange.sheets.said import words
-from northstride.record.model import ComplaintPart, OnsetPart, Record
+from northstride.record.model import ComplaintPart, IntakePart, OnsetPart, Record
 from northstride.record.reading_model import SideCode
 
 
@@ -21,7 +21,7 @@ def story_lines(record: Record) -> list[str]:
         return ["No story was told."]
     told = [
         _complaint(intake.complaint) if intake.complaint else "",
-        _onset(intake.onset, record) if intake.onset else "When and how it began was not told.",
+        _began(intake, record),
         _codes("Told", [*intake.symptoms, *intake.red_flags, *intake.confounders]),
         f"Examined on {whole_day(record.date)}.",
     ]
@@ -37,6 +37,14 @@ def _complaint(complaint: ComplaintPart) -> str:
     side = "" if complaint.side is None else "both sides" if complaint.side == "both" else complaint.side
     named = ", ".join(part for part in (region, side) if part)
     return f"{named}: {', '.join(sites)}." if sites else f"{named}."
+
+
+def _began(intake: IntakePart, record: Record) -> str:
+    """Nothing began where nothing hurts."""
+    if intake.onset:
+        return _onset(intake.onset, record)
+    hurts = intake.complaint is not None and intake.complaint.region != "none"
+    return "When and how it began was not told." if hurts else ""
 
 
 def _onset(onset: OnsetPart, record: Record) -> str:

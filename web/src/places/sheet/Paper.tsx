@@ -30,9 +30,7 @@ export function Paper({ screen, kind, sheets, paper }: Props) {
           <img key={at} src={page.data} alt={`${name}, page ${at + 1} of ${count}`} />
         ) : (
           // biome-ignore lint/suspicious/noArrayIndexKey: pages are known by their order
-          <p key={at} className="muted">
-            Setting the page
-          </p>
+          <p key={at}>Setting the page</p>
         ),
       )}
       <ul className="only-read-aloud">

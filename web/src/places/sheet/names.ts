@@ -34,7 +34,7 @@ export function linesOf(sheets: Sheets, kind: Kind): string[] {
     const { rows, whole } = sheets.report;
     return [
       ...rows.flatMap((row) => [
-        [row.name, ...row.about].join(". "),
+        told([row.name, ...row.about]),
         `Left: ${cellWords(row.left)}`,
         `Right: ${cellWords(row.right)}`,
       ]),
@@ -44,7 +44,7 @@ export function linesOf(sheets: Sheets, kind: Kind): string[] {
   if (kind === "letter") {
     const { letter } = sheets;
     return [
-      `To ${letter.to}, about ${letter.about}`,
+      `To: ${letter.to}. About: ${letter.about}.`,
       `Asked: ${letter.asked} ${letter.sooner}`,
       letter.greeting,
       `Why: ${letter.why.join(" ")}`,
@@ -68,4 +68,11 @@ export function linesOf(sheets: Sheets, kind: Kind): string[] {
 }
 
 const cellWords = (cell: { strength?: string | null; lines: string[] }): string =>
-  [cell.strength, ...cell.lines].filter(Boolean).join(". ");
+  told([cell.strength ?? "", ...cell.lines]);
+
+/** In sentences, whether or not each came with its full stop. */
+const told = (parts: readonly string[]): string =>
+  parts
+    .filter(Boolean)
+    .map((part) => part.replace(/\.$/, ""))
+    .join(". ");
