@@ -23,6 +23,8 @@ export function Paper({ screen, kind, sheets, paper }: Props) {
       className={styles.paper}
       aria-label={`${name}, as it will be printed`}
       data-paper={paper}
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: it may scroll, and keys must be able to
+      tabIndex={0}
     >
       {pages.map((page, at) =>
         page.data ? (

@@ -46,7 +46,12 @@ export function TakeAway({ screen, kind, sheets, paper, opened, onPaper, onTaken
   });
   const name = VOICES.find((voice) => voice.kind === kind)?.name.toLowerCase() ?? "";
   return (
-    <section className={styles.away} aria-label="Take it along">
+    <section
+      className={styles.away}
+      aria-label="Take it along"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: it may scroll, and keys must be able to
+      tabIndex={0}
+    >
       <h2>
         This {name} <span className="muted">{status === "draft" ? "draft across it" : status}</span>
       </h2>
