@@ -81,7 +81,7 @@ def by_keyboard(browser: Browser, address: str) -> None:
 
 
 def places(browser: Browser, address: str) -> None:
-    """Day, People, Reading, Athlete, Tests, Settings: from the demo as it is loaded."""
+    """Day, People, Reading, Sheet, Athlete, Tests, Settings: from the demo as it is loaded."""
     page = browser.new_page(viewport=SIZE)
     enter(page, address)
     shot(page, "day")
@@ -104,6 +104,9 @@ def places(browser: Browser, address: str) -> None:
     page.get_by_role("alert").get_by_role("link", name="Oskar Bremer").click()
     page.get_by_label("Not examined", exact=True).wait_for()
     shot(page, "reading")
+    page.get_by_label("Path of this screen").get_by_role("link", name="Sheet").click()
+    page.get_by_role("img", name="Letter, page 1 of 1").wait_for()
+    shot(page, "sheet")
     page.set_viewport_size({"width": 390, "height": 844})
     page.goto(f"{address}/day")
     shot(page, "day-phone")
@@ -135,8 +138,6 @@ def story_and_route(browser: Browser, address: str) -> None:
     onwards(page).click()
     page.wait_for_url("**/route")
     shot(page, "route")
-    page.set_viewport_size({"width": 390, "height": 844})
-    shot(page, "route-phone")
     page.context.close()
 
 

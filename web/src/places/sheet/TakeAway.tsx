@@ -44,7 +44,7 @@ export function TakeAway({ screen, kind, sheets, paper, opened, onPaper, onTaken
       window.print();
     },
   });
-  const name = VOICES.find((voice) => voice.kind === kind)?.name.toLowerCase() ?? "";
+  const noun = VOICES.find((voice) => voice.kind === kind)?.noun ?? "";
   return (
     <section
       className={styles.away}
@@ -53,7 +53,7 @@ export function TakeAway({ screen, kind, sheets, paper, opened, onPaper, onTaken
       tabIndex={0}
     >
       <h2>
-        This {name} <span className="muted">{status === "draft" ? "draft across it" : status}</span>
+        This {noun} <span className="muted">{status === "draft" ? "draft across it" : status}</span>
       </h2>
       {isLicensed(session) ? (
         <>

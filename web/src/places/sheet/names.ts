@@ -1,10 +1,10 @@
 // What the sheets and their fields are called.
 import type { Kind, Sheets } from "./queries";
 
-export const VOICES: readonly { kind: Kind; name: string; whom: string }[] = [
-  { kind: "report", name: "Report", whom: "for your own file" },
-  { kind: "letter", name: "Letter", whom: "to a doctor or colleague" },
-  { kind: "athlete", name: "Athlete", whom: "in everyday words" },
+export const VOICES: readonly { kind: Kind; name: string; noun: string; whom: string }[] = [
+  { kind: "report", name: "Report", noun: "report", whom: "for your own file" },
+  { kind: "letter", name: "Letter", noun: "letter", whom: "to a doctor or colleague" },
+  { kind: "athlete", name: "Athlete", noun: "sheet for the athlete", whom: "in everyday words" },
 ];
 
 const FIELDS: Readonly<Record<string, string>> = {
