@@ -22,6 +22,7 @@ from northstride.interchange.paper.pdf import PaperSize, pages_of, pdf_of
 from northstride.interchange.sheets.content import (
     AthleteSheet,
     Basis,
+    Changed,
     Clinic,
     Letter,
     Report,
@@ -123,6 +124,13 @@ def _basis(work: Work, standing: store.Standing) -> Basis:
         record=Record.model_validate_json(orjson.dumps(standing.record)),
         reading=ReadingOut.model_validate(standing.reading),
         signature=signature,
+        changed=tuple(
+            Changed(
+                made["code"], made["side"], (made["before"] or {}).get("strength"), made["after"] is not None
+            )
+            for made in standing.differences or []
+            if made["what"] == "flags"
+        ),
     )
 
 

@@ -22,7 +22,7 @@ from northstride.cli.steps import ROOT, WEB, say, set_up_everything
 BIN = Path(sys.executable).parent
 GRACE_SECONDS = 10
 SEED = "NORTH_STRIDE_TEST_SEED"
-SUITES = ("api", "core", "cli", "demo", "record", "store")
+SUITES = ("api", "core", "cli", "demo", "interchange", "record", "store")
 BROWSER = ROOT / "tests" / "browser"
 # What takes longest goes first, so that nothing is waited for alone at the end.
 LONGEST = ("test_every_test", "test_fill", "test_kinds_survive", "test_twelve", "test_accessible")

@@ -35,6 +35,8 @@ class Standing:
     signed_at: dt.datetime | None
     number: int | None
     reason: str | None
+    # What the newest amendment changed, as it was kept; None where nothing was amended or nobody kept it.
+    differences: list[dict[str, Any]] | None = None
 
 
 def standing_of_sheets(db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID) -> Standing:
@@ -42,9 +44,8 @@ def standing_of_sheets(db: Connection, actor: Actor, catalogue: Catalogue, scree
     screen = get_screen(db, actor, screen_id)
     if screen.signed_at is not None:
         signed = latest_signature(db, actor, screen_id)
-        return Standing(
-            screen, signed.record, signed.reading, signed.by, signed.at, signed.number, signed.reason
-        )
+        said = (signed.by, signed.at, signed.number, signed.reason)
+        return Standing(screen, signed.record, signed.reading, *said, signed.differences)
     shown = reading_of(db, actor, catalogue, screen)
     record = basis_of(db, actor, catalogue, screen).record
     return Standing(screen, record, shown.reading, None, None, None, None)

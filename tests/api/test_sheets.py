@@ -102,6 +102,10 @@ class Sheets(ApiCase):
         self.assertEqual(found["report"]["head"]["status"], "amended")
         self.assertIn("read off the wrong line", found["report"]["head"]["notice"])
         self.assertFalse(any(row["left"]["strength"] for row in found["report"]["rows"]))
+        gone = [
+            line for row in found["report"]["rows"] for line in row["left"]["lines"] if "no longer" in line
+        ]
+        self.assertEqual(len(gone), 1)
 
     def test_words_of_ones_own_are_kept_with_name_and_can_be_taken_back(self) -> None:
         ours = self.sheets()["letter"]["last"]

@@ -35,6 +35,16 @@ class Signature:
 
 
 @dataclass(frozen=True, slots=True)
+class Changed:
+    """A flag the newest amendment brought, took away or changed; `was` its strength before, if it had one."""
+
+    code: str
+    side: SideCode
+    was: StrengthCode | None
+    stands: bool
+
+
+@dataclass(frozen=True, slots=True)
 class Basis:
     """All that sheets are made from. `edited` holds words a practitioner put in the place of ours."""
 
@@ -44,6 +54,7 @@ class Basis:
     reading: ReadingOut
     signature: Signature | None
     edited: dict[str, str] = field(default_factory=dict)
+    changed: tuple[Changed, ...] = ()
 
     @property
     def status(self) -> Status:

@@ -10,7 +10,16 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.spoken import SPOKEN
 from northstride.core.wording import day_and_month, listed, whole_day
 from northstride.interchange.sheets.content import Basis, Letter, Line
-from northstride.interchange.sheets.said import URGENT, action_words, called, flag_of, head_of, once, words
+from northstride.interchange.sheets.said import (
+    URGENT,
+    action_words,
+    called,
+    changed_words,
+    flag_of,
+    head_of,
+    once,
+    words,
+)
 from northstride.interchange.sheets.story_said import not_done, story_lines
 from northstride.record.reading_model import ActionOut, FlagOut, ReadingOut
 
@@ -25,7 +34,7 @@ def letter(basis: Basis, catalogue: Catalogue) -> Letter:
     reading, said, edited = basis.reading, words()["letter"], basis.edited
     weighty = [flag for flag in reading.flags if flag.urgency != "train"]
     shown = [*weighty, *(flag for flag in reading.flags if flag.urgency == "train")]
-    lines = [*map(_found, shown), *_ruled_down(reading)]
+    lines = [*(_found(basis, flag) for flag in shown), *_ruled_down(reading)]
     missing = [item.line for item in not_done(basis, catalogue)]
     return Letter(
         head=head_of(basis),
@@ -97,16 +106,17 @@ def _by(reading: ReadingOut) -> dt.date | None:
     return min((action.end for action in _asking(reading) if action.end is not None), default=None)
 
 
-def _found(flag: FlagOut) -> Line:
+def _found(basis: Basis, flag: FlagOut) -> Line:
     reasons = " ".join(reason.says for reason in flag.because)
     against = f" Against: {' '.join(flag.against)}" if flag.against else ""
     uncompared = " Not compared with the other side." if flag.uncompared else ""
     strength = words()["strengths"][flag.strength]
+    changed = "".join(f" {says}" for says in changed_words(basis, flag.code, flag.side))
     return Line(
         code=flag.code,
         side=flag.side,
         lead=called(flag.code, None),
-        says=f"{strength}. {reasons}{against}{uncompared}",
+        says=f"{strength}. {reasons}{against}{uncompared}{changed}",
     )
 
 

@@ -10,7 +10,7 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.spoken import SPOKEN
 from northstride.core.wording import day_and_month, whole_day
 from northstride.interchange.sheets.content import Basis, Cell, Line, Report, Row
-from northstride.interchange.sheets.said import action_words, called, head_of, once, words
+from northstride.interchange.sheets.said import action_words, called, changed_words, head_of, once, words
 from northstride.interchange.sheets.story_said import not_done, readable, story_lines
 from northstride.record.reading_model import (
     ActionOut,
@@ -41,7 +41,8 @@ def _rows(basis: Basis, catalogue: Catalogue) -> Iterator[Row]:
     reading = basis.reading
     yield _story(basis)
     yield _to_do(reading)
-    yield from _flags(reading)
+    yield from _flags(basis)
+    yield from _gone(basis)
     yield from _ruled_down(reading)
     yield from _held(reading, catalogue)
     yield from _differences(reading, catalogue)
@@ -91,11 +92,30 @@ def _action(item: ActionOut, flags: list[FlagOut]) -> str:
     return f"{urgency}: {name}" if item.end is None else f"{urgency}: {name}, by {whole_day(item.end)}"
 
 
-def _flags(reading: ReadingOut) -> Iterator[Row]:
+def _gone(basis: Basis) -> Iterator[Row]:
+    """Flags an amendment took away altogether: their rows would else be missed in silence."""
+    flagged = {flag.code for flag in basis.reading.flags}
+    taken = [change for change in basis.changed if not change.stands and change.code not in flagged]
+    for code in once(change.code for change in taken):
+        cells: dict[SideCode, Cell] = {
+            change.side: Cell(lines=["no longer flagged", *changed_words(basis, code, change.side)])
+            for change in taken
+            if change.code == code
+        }
+        yield _row(called(code, None), cells, "no flag", code=code)
+
+
+def _flags(basis: Basis) -> Iterator[Row]:
+    reading = basis.reading
     for code in once(flag.code for flag in reading.flags if flag.side is not None):
         flags = [flag for flag in reading.flags if flag.code == code]
         down = {item.side: _down(item) for item in reading.ruled_down if item.code == code}
-        cells = {flag.side: Cell(strength=flag.strength, lines=_flag_lines(flag)) for flag in flags}
+        cells = {
+            flag.side: Cell(
+                strength=flag.strength, lines=[*_flag_lines(flag), *changed_words(basis, code, flag.side)]
+            )
+            for flag in flags
+        }
         reasons = [reason for flag in flags for reason in flag.because]
         yield _row(called(code, None), {**down, **cells}, "no flag", _rules(reasons), code)
 

@@ -45,6 +45,15 @@ def action_words(action: ActionOut, flags: Iterable[FlagOut]) -> str:
     return named.capitalize() if flag is None else called(flag.code, None)
 
 
+def changed_words(basis: Basis, code: str, side: SideCode) -> list[str]:
+    """What the newest amendment changed about a flag, where it did."""
+    return [
+        f"Changed by the amendment: it was {change.was or 'not flagged'}."
+        for change in basis.changed
+        if (change.code, change.side) == (code, side)
+    ]
+
+
 def once(parts: Iterable[str]) -> list[str]:
     return list(dict.fromkeys(part for part in parts if part))
 
