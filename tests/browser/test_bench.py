@@ -29,6 +29,21 @@ class Tools(BrowserCase):
         expect(history.get_by_role("listitem").nth(1)).to_contain_text("cleared")
         expect(history).to_contain_text("Jonas")
 
+    def test_what_is_typed_stands_in_the_place_of_several_trials_and_adds_to_none(self) -> None:
+        page = self.at_bench()
+        left = page.get_by_label("Thigh, hanging, left")
+        page.keyboard.type("8 9")
+        page.keyboard.press("Enter")
+        expect(left).to_have_value("+8.5")
+        page.keyboard.press("Tab")
+        left.focus()
+        expect(left).to_have_value("8 9")
+        page.keyboard.type("5")
+        expect(left).to_have_value("5")
+        page.keyboard.press("Enter")
+        self.saved(page)
+        self.assertEqual(self.values(page)["left"], {"thigh_angle": 5})
+
     def test_pain_opens_only_what_it_needs(self) -> None:
         page = self.at_bench()
         page.get_by_role("button", name="Pain?, left").click()

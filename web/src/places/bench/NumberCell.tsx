@@ -1,4 +1,11 @@
-import { type KeyboardEvent, type PointerEvent, useEffect, useState } from "react";
+import {
+  type KeyboardEvent,
+  type PointerEvent,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from "react";
 import type { Measure, Test } from "../../api/catalogue";
 import { classes } from "../../components/classes";
 import { useStore } from "../../components/useStore";
@@ -69,6 +76,12 @@ export function NumberCell(props: NumberCellProps) {
         ? signed(number, measure)
         : minus(String(fromMillimetres(number, unit)));
   const active = isAsked(now, question);
+  const input = useRef<HTMLInputElement>(null);
+  // Several trials, or a dial, are written out in the hand: what one types still stands in their place.
+  const writtenOut = raw && !pending;
+  useLayoutEffect(() => {
+    if (writtenOut) input.current?.select();
+  }, [writtenOut]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new text starts a new rest
   useEffect(() => {
@@ -101,6 +114,7 @@ export function NumberCell(props: NumberCellProps) {
     >
       <div className={styles["number-line"]}>
         <input
+          ref={input}
           id={id}
           className={styles["number-input"]}
           aria-label={`${called}, ${side}`}
