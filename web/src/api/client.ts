@@ -34,6 +34,9 @@ async function reach(request: Request): Promise<Response> {
   }
 }
 
+// Answers to what an earlier session asked: what they say of it says nothing of the one that runs now.
+const ofAnother = new WeakSet<Response>();
+
 export const client = createClient<paths>({ baseUrl: window.location.origin, fetch: reach });
 client.use({
   onRequest({ request }) {
@@ -43,6 +46,11 @@ client.use({
       if (!request.url.endsWith("/api/session")) request.headers.set(USER_HEADER, asking.user);
     }
     return request;
+  },
+  onResponse({ request, response }) {
+    const sent = request.headers.get(TOKEN_HEADER);
+    if (sent !== null && sent !== asking?.token) ofAnother.add(response);
+    return undefined;
   },
 });
 
@@ -61,6 +69,7 @@ export async function take<T>(
   const { data, error, response } = await call;
   if (response.ok) return data as T;
   const problem = problemFrom(error, response.status);
+  if (ofAnother.has(response)) throw problem;
   if (problem.code === "not-signed-in") onSignedOut(false);
   if (problem.code === "another-user") onSignedOut(true);
   throw problem;
