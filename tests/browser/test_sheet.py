@@ -107,6 +107,7 @@ class Sheet(BrowserCase):
         page = self.at_sheet()
         address = page.url
         self.sign_out(page)
+        expect(page.get_by_role("button", name="Sign in")).to_be_visible()
         self.sign_in(page, "maren")
         page.goto(address)
         expect(page.get_by_label("Last line")).to_have_attribute("readonly", "")

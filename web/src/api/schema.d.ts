@@ -2342,9 +2342,11 @@ export interface components {
         };
         /**
          * Line
-         * @description A finding in a line: whose side, its name, and what is said of it.
+         * @description A finding in a line: whose side, its name, and what is said of it. `code` finds its figure.
          */
         Line: {
+            /** Code */
+            code: string | null;
             /** Side */
             side: ("left" | "right") | null;
             /** Lead */
@@ -3011,9 +3013,11 @@ export interface components {
         };
         /**
          * Row
-         * @description A row of two lanes with its name in the spine.
+         * @description A row of two lanes with its name in the spine. `code` finds its figures.
          */
         Row: {
+            /** Code */
+            code: string | null;
             /** Name */
             name: string;
             /**
