@@ -5,18 +5,28 @@ import { SideMark } from "../../components/SideMark";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { type Consequence, consequences } from "../../state/consequences";
+import { factsOf } from "../../state/story";
 import styles from "./story.module.css";
+
+/** All that is told, whether or not it was sent yet: the same key for the same story. */
+const toldKey = (facts: ReturnType<typeof factsOf>): string => JSON.stringify([...facts].sort());
 
 /** What the last answer changed, said where it was given. */
 export function Changed({ bench, catalogue }: { bench: Bench; catalogue: Catalogue }) {
-  const { reading, readingCurrent } = useStore(bench.state);
+  const state = useStore(bench.state);
+  const { reading, readingCurrent } = state;
+  const told = toldKey(factsOf(state));
   const before = useRef<Reading | null>(null);
+  const toldBefore = useRef(told);
   const [said, setSaid] = useState<Consequence[]>([]);
   useEffect(() => {
     if (!readingCurrent || reading === before.current) return;
-    if (before.current) setSaid(consequences(before.current, reading, catalogue));
+    const found = consequences(before.current, reading, catalogue);
+    // Read again with nothing told since, it changed nothing: what the last answer changed stays said.
+    if (found.length > 0 || told !== toldBefore.current) setSaid(found);
     before.current = reading;
-  }, [reading, readingCurrent, catalogue]);
+    toldBefore.current = told;
+  }, [reading, readingCurrent, catalogue, told]);
   const [whole, setWhole] = useState(false);
   return (
     <section
