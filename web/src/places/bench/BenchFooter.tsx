@@ -9,11 +9,15 @@ import type { Bench } from "../../state/bench";
 import { expectedHere } from "../../state/expected";
 import { benchKey } from "../../state/keys";
 import styles from "./bench.module.css";
-import { KeyHelp } from "./KeyHelp";
 import layout from "./layout.module.css";
 
+// Sheets that open when somebody asks for them.
 const { Place: RestSheet } = part(
   () => import("./RestSheet"),
+  () => null,
+);
+const { Place: KeyHelp } = part(
+  () => import("./KeyHelp"),
   () => null,
 );
 
@@ -74,7 +78,7 @@ export function BenchFooter({ bench, test, tests, screen, nextName, onBack, onNe
           onClose={() => setResting(false)}
         />
       ) : null}
-      <KeyHelp show={helping} onHide={() => setHelping(false)} />
+      {helping ? <KeyHelp onHide={() => setHelping(false)} /> : null}
     </footer>
   );
 }

@@ -3,9 +3,9 @@ import Modal from "react-bootstrap/Modal";
 import { KEY_HELP } from "../../state/keys";
 import styles from "./bench.module.css";
 
-export function KeyHelp({ show, onHide }: { show: boolean; onHide: () => void }) {
+export default function KeyHelp({ onHide }: { onHide: () => void }) {
   return (
-    <Modal show={show} onHide={onHide} centered aria-labelledby="keys-title">
+    <Modal show onHide={onHide} centered aria-labelledby="keys-title">
       <Modal.Body>
         <h2 id="keys-title" className="fs-4 mb-3">
           Keys at the bench
