@@ -48,7 +48,7 @@ class OtherOut(Output):
 
     name: str
     device: str
-    step: Literal["story", "route", "bench", "reading"]
+    step: Literal["story", "route", "bench", "reading", "sheet"]
     test: str | None
     side: SideCode | None
 

@@ -12,7 +12,7 @@ from sqlalchemy import Connection, Row, text
 from northstride.store.actor import Actor
 from northstride.store.screens import get_screen
 
-Step = Literal["story", "route", "bench", "reading"]
+Step = Literal["story", "route", "bench", "reading", "sheet"]
 # Twice as long as a device may be silent between two words of it.
 STILL_HERE_SECONDS = 12
 

@@ -66,6 +66,17 @@ class Sheet(BrowserCase):
         expect(page.get_by_label("Greeting")).to_have_value("Thank you for your time.")
         expect(page.get_by_label("Your words")).to_contain_text("Jonas")
 
+    def test_what_another_examines_meanwhile_comes_onto_the_page(self) -> None:
+        page = self.at_sheet("Report")
+        paper = page.get_by_role("region", name="as it will be printed")
+        expect(paper.get_by_role("list")).to_contain_text("Gait: planned and not done")
+        other = page.context.new_page()
+        self.watch(other)
+        other.goto(page.url.split("/sheet")[0] + "/bench/hip.gait")
+        other.get_by_role("group", name="Pattern, both").get_by_role("button", name="Smooth").click()
+        self.saved(other)
+        expect(paper.get_by_role("list")).not_to_contain_text("Gait: planned and not done")
+
     def test_a_pdf_by_touch_and_where_it_went(self) -> None:
         page = self.at_sheet("Athlete", has_touch=True)
         page.set_viewport_size({"width": 390, "height": 844})

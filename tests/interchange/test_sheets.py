@@ -105,6 +105,16 @@ class Saying(unittest.TestCase):
                 self.assertLessEqual(textstat.coleman_liau_index(said), MOST_GRADE)
                 self.assertEqual([term for term in terms if term in said], [])
 
+    def test_an_athletes_sheet_that_stops_short_says_so(self) -> None:
+        _, basis = next(
+            (name, basis) for name, basis in each_basis() if not athlete_sheet(basis, CATALOGUE).alone
+        )
+        flags = [*basis.reading.flags[:1] * 8]
+        many = replace(basis, reading=basis.reading.model_copy(update={"flags": flags}))
+        shown = athlete_sheet(many, CATALOGUE).stands_out
+        self.assertEqual(len(shown), 7)
+        self.assertIn("There is more (2)", shown[-1].says)
+
     def test_a_reading_comes_back_as_it_was_kept(self) -> None:
         for name, basis in each_basis():
             with self.subTest(name):

@@ -30,7 +30,7 @@ def athlete_sheet(basis: Basis, catalogue: Catalogue) -> AthleteSheet:
         alone=[*summary.found, *summary.next] if emergency else [],
         looked_at=[] if emergency else _looked_at(exam),
         not_yet=[] if emergency else _not_yet(basis),
-        stands_out=[] if emergency else flagged[:MOST_STANDING_OUT] or _nothing(summary.found[0]),
+        stands_out=[] if emergency else _shown(flagged) or _nothing(summary.found[0]),
         to_do=[] if emergency else _edited(basis, "to_do", summary.training),
         come_back=[] if emergency else _edited(basis, "come_back", summary.next),
         call_now=list(said["call_now"]["everybody"]),
@@ -43,6 +43,17 @@ def athlete_sheet(basis: Basis, catalogue: Catalogue) -> AthleteSheet:
 def _edited(basis: Basis, name: str, ours: tuple[str, ...]) -> list[str]:
     own = basis.edited.get(name)
     return list(ours) if own is None else [line for line in own.splitlines() if line.strip()]
+
+
+def _shown(flagged: list[Line]) -> list[Line]:
+    """A sheet that stops short says so: what is left out is not nothing."""
+    if len(flagged) <= MOST_STANDING_OUT:
+        return flagged
+    more = len(flagged) - MOST_STANDING_OUT
+    return [
+        *flagged[:MOST_STANDING_OUT],
+        Line(side=None, lead="", says=words()["athlete"]["more"].format(more=more)),
+    ]
 
 
 def _nothing(says: str) -> list[Line]:

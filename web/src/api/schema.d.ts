@@ -2626,7 +2626,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "story" | "route" | "bench" | "reading";
+            step: "story" | "route" | "bench" | "reading" | "sheet";
             /** Test */
             test: string | null;
             /** Side */
@@ -4045,7 +4045,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "story" | "route" | "bench" | "reading";
+            step: "story" | "route" | "bench" | "reading" | "sheet";
             /** Test */
             test?: string | null;
             /** Side */

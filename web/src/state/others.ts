@@ -50,7 +50,7 @@ export const initials = (name: string): string =>
     .slice(0, 2)
     .join("");
 
-const STEPS: readonly Other["step"][] = ["story", "route", "bench", "reading"];
+const STEPS: readonly Other["step"][] = ["story", "route", "bench", "reading", "sheet"];
 
 /** Where this device is: the step its address is at, and at the bench what is asked there. */
 export function hereAt(

@@ -11,6 +11,7 @@ import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
 import { isLicensed, useSession } from "../../components/session";
 import { UrgentBars } from "../../components/UrgentBars";
+import { useFollow } from "../../components/useFollow";
 import { SETTINGS, stepTo } from "../../state/addresses";
 import { BEFORE, VOICES } from "./names";
 import { OwnWords } from "./OwnWords";
@@ -31,6 +32,13 @@ export default function SheetPlace() {
   const unsaved = useUnsaved(id);
   const session = useSession();
   const [paper, choosePaper] = usePaperSize();
+  const refresh = () => {
+    void screen.refetch();
+    void reading.refetch();
+    void sheets.refetch();
+  };
+  // What somebody examines meanwhile belongs on the page before it is taken along.
+  useFollow(id, screen.data?.state === "open" ? screen.data.revision : null, refresh);
   const error = screen.error ?? sheets.error ?? catalogue.error ?? reading.error;
   const opened = screen.data;
   if (error && !(opened && sheets.data)) {
@@ -46,10 +54,6 @@ export default function SheetPlace() {
     return <PlaceAway screen={id} waiting={sheets.failureCount + screen.failureCount > 0} />;
   }
   const found = sheets.data;
-  const refresh = () => {
-    void screen.refetch();
-    void sheets.refetch();
-  };
   const parts = { screen: id, kind, sheets: found, paper };
   return (
     <Shell
