@@ -212,6 +212,20 @@ class TheWorst(unittest.TestCase):
         self.assertNotIn(Urgency.TRAIN, {action.urgency for action in reading.actions})
         self.assertNotIn("Stretching", said)
 
+    def test_an_age_nobody_gave_clears_no_more_than_a_childs_does(self) -> None:
+        """A limp nobody asked about keeps a child's hip open; without the age it is as open."""
+        fadir = {"test": "hip.fadir", "side": "left", "values": {"result": "negative"}}
+        story = {"complaint": {"region": "hip"}}
+        child, unknown = {"ref": "T-1", "birth_date": "2023-01-02"}, {"ref": "T-1"}
+        for athlete, asked in ((child, "symptoms.limp"), (unknown, "birth_date")):
+            reading, _ = self.said(fadir, intake=story, athlete=athlete)
+            self.assertEqual(reading.ruled_down, ())
+            self.assertIn(asked, {ask.item for ask in reading.ask})
+        told = {**story, "asked": ["limp"]}
+        reading, _ = self.said(fadir, intake=told, athlete=unknown)
+        self.assertEqual([item.code for item in reading.ruled_down], ["intra_articular.impingement"])
+        self.assertNotIn("birth_date", {ask.item for ask in reading.ask})
+
     def test_a_cold_pulseless_foot_without_injury_is_an_emergency(self) -> None:
         cold = done("ankle.pulses", dorsalis_pedis="absent", posterior_tibial="absent", skin="cool", refill=5)
         for parts in ({}, {"intake": {"complaint": {"region": "foot"}, "onset": {"kind": "gradual"}}}):

@@ -1,3 +1,4 @@
+import { QueryClient } from "@tanstack/react-query";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Problem } from "./problem";
 
@@ -39,5 +40,22 @@ describe("a session that has ended", () => {
     answer(refusal());
     expect(await late).toBe("not-signed-in");
     expect(told).not.toHaveBeenCalled();
+  });
+
+  it("is not what the door says to somebody who has come in since", async () => {
+    const answers: ((response: Response) => void)[] = [];
+    vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => answers.push(resolve)));
+    const { askAs, asker } = await import("./client");
+    const { doorQuery } = await import("./session");
+    const door = (session: object | null) => Response.json({ has_owner: true, session });
+    const asked = new QueryClient().fetchQuery(doorQuery);
+    await vi.waitFor(() => expect(answers).toHaveLength(1));
+    askAs({ token: "second", user_id: "u" });
+    answers[0]?.(door(null));
+    await vi.waitFor(() => expect(answers).toHaveLength(2));
+    expect(asker()).toBe("second");
+    answers[1]?.(door({ token: "second", user_id: "u" }));
+    expect((await asked).session?.token).toBe("second");
+    expect(asker()).toBe("second");
   });
 });

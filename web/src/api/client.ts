@@ -17,6 +17,9 @@ export function askAs(session: { token: string; user_id: string } | null): void 
   asking = session && { token: session.token, user: session.user_id };
 }
 
+/** The session that asks: another one after every way in or out. */
+export const asker = () => asking?.token ?? null;
+
 /** Told when the session has ended, or when somebody else's runs on this device. */
 export function whenSignedOut(callback: (another: boolean) => void): () => void {
   onSignedOut = callback;

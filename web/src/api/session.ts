@@ -1,16 +1,21 @@
 import { queryOptions } from "@tanstack/react-query";
-import { askAs, client, type Schema, take } from "./client";
+import { askAs, asker, client, type Schema, take } from "./client";
 
 export type Door = Schema["DoorOut"];
 export type Session = Schema["SessionOut"];
 
+/** Who is there. Where somebody came in or left meanwhile, that answer is of before: the door is asked again. */
+async function atTheDoor(): Promise<Door> {
+  const before = asker();
+  const door = await take(client.GET("/api/session"));
+  if (asker() !== before) return atTheDoor();
+  askAs(door.session);
+  return door;
+}
+
 export const doorQuery = queryOptions({
   queryKey: ["door"],
-  queryFn: async (): Promise<Door> => {
-    const door = await take(client.GET("/api/session"));
-    askAs(door.session);
-    return door;
-  },
+  queryFn: atTheDoor,
   staleTime: Number.POSITIVE_INFINITY,
 });
 

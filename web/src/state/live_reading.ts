@@ -1,27 +1,48 @@
 // One question at a time: a newer one ends an older one.
+import { Problem } from "../api/problem";
 import type { Answer, Preview } from "../api/screens";
 
 export type AskPreview = (answers: Answer[], signal: AbortSignal) => Promise<Preview>;
+
+const AGAIN_MS = 2000;
 
 export class LiveReading {
   private asking: AbortController | null = null;
 
   constructor(private readonly askPreview: AskPreview) {}
 
-  /** Null where the server is away or a newer question overtook this one. */
+  /**
+   * Asked again while the server is away: a hand that has nothing more to write still waits for it.
+   * Null where a newer question overtook this one, or the server refuses it.
+   */
   async ask(answers: Answer[]): Promise<Preview | null> {
     this.asking?.abort();
-    const asking = new AbortController();
-    this.asking = asking;
-    try {
-      const found = await this.askPreview(answers, asking.signal);
-      return asking.signal.aborted ? null : found;
-    } catch {
-      return null;
+    this.asking = new AbortController();
+    const { signal } = this.asking;
+    while (!signal.aborted) {
+      try {
+        const found = await this.askPreview(answers, signal);
+        return signal.aborted ? null : found;
+      } catch (error) {
+        if (!(error instanceof Problem && error.passing)) return null;
+        await pause(signal);
+      }
     }
+    return null;
   }
 
   stop(): void {
     this.asking?.abort();
   }
+}
+
+/** A while, or until it is overtaken. */
+function pause(signal: AbortSignal): Promise<void> {
+  return new Promise((resolve) => {
+    const timer = setTimeout(resolve, AGAIN_MS);
+    signal.addEventListener("abort", () => {
+      clearTimeout(timer);
+      resolve();
+    });
+  });
 }

@@ -24,6 +24,7 @@ LIMIT = limits("danger")
 
 ROTATION_90 = "hip.rom.internal_rotation_90"
 GROWTH_PLATE, LIMPING_CHILD = "danger.growth_plate_hip", "danger.limping_child"
+LIMPING = "A limping child is seen the same day."
 LODER, SLIP = ("Loder 1993",), "A growing hip: may the growth plate have slipped?"
 STEPS_FIRST = "A growing hip: four steps, if they are possible, before anything else."
 
@@ -154,8 +155,11 @@ def growing_hip_questions(case: Case) -> Iterator[Question]:
     )
     if age is None and (limps_or_toes_out(case) or childhood or slipping):
         yield Question("birth_date", SLIP)
+    elif age is None and case.has_complaint and not case.answered("limp"):
+        # Not even the age is known that would make anybody ask about a limp.
+        yield Question("birth_date", LIMPING)
     if _limp_would_tell(case):
-        yield Question("symptoms.limp", "A limping child is seen the same day.")
+        yield Question("symptoms.limp", LIMPING)
     young = age is not None and age < LIMIT["infected_joint_age_below"]
     if young and hip and cannot_take_steps(case) and not case.answered("fever_hot_joint"):
         yield Question("red_flags.fever_hot_joint", "Fever beside it would mean an infected joint.")

@@ -1,13 +1,13 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Test } from "../../api/catalogue";
 import type { Screen } from "../../api/screens";
 import { classes } from "../../components/classes";
 import { part } from "../../components/part";
+import { useBenchKeys } from "../../components/useBenchKeys";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { expectedHere } from "../../state/expected";
-import { benchKey } from "../../state/keys";
 import styles from "./bench.module.css";
 import layout from "./layout.module.css";
 
@@ -36,17 +36,12 @@ export function BenchFooter({ bench, test, tests, screen, nextName, onBack, onNe
   const { canUndo } = useStore(bench.state);
   const [helping, setHelping] = useState(false);
   const [resting, setResting] = useState(false);
-  useEffect(() => {
-    const pressed = (event: KeyboardEvent) => {
-      const key = benchKey(event);
-      if (key !== "help" && key !== "rest-expected") return;
-      event.preventDefault();
-      if (key === "help") setHelping((shown) => !shown);
-      else setResting(true);
-    };
-    window.addEventListener("keydown", pressed);
-    return () => window.removeEventListener("keydown", pressed);
-  }, []);
+  useBenchKeys((key) => {
+    if (key === "help") setHelping((shown) => !shown);
+    else if (key === "rest-expected") setResting(true);
+    else return false;
+    return true;
+  });
   return (
     <footer className="bench-footer">
       <button

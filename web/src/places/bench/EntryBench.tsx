@@ -3,12 +3,12 @@ import { flushSync } from "react-dom";
 import type { Catalogue, Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
+import { useBenchKeys } from "../../components/useBenchKeys";
 import { useStore } from "../../components/useStore";
 import type { Bench } from "../../state/bench";
 import { hurtsNow, startOrStop, stopClock } from "../../state/clock";
 import { countOne } from "../../state/counting";
 import { entryLane, isValueField, placeOf, valueField } from "../../state/fields";
-import { benchKey } from "../../state/keys";
 import { controlOf, kindOf } from "../../state/kinds";
 import { askedHere } from "../../state/others";
 import { type DialCode, dialOf } from "../../state/parse";
@@ -115,32 +115,26 @@ export function EntryBench(props: Props) {
   useEffect(() => {
     if (now) focusQuestion(now);
   }, []);
-  useEffect(() => {
-    const place = now && placeOfQuestion(test, now);
-    const measure = now && measureOf(test, now.measure);
-    const take = () => {
-      if (!place || !measure) return;
-      if (measure.clock) startOrStop(bench, place, measure);
-      else if (controlOf(measure) === "counter") countOne(bench, place, measure, 1);
-    };
-    const hurts = () => place && measure && hurtsNow(bench, place, measure);
-    const pressed = (event: KeyboardEvent) => {
-      const key = benchKey(event);
-      if (key === null || OTHERS.has(key)) return;
-      event.preventDefault();
-      // Page Down does what the pine button says: while a clock runs it stops it.
-      if (key === "next-step") stopClock(bench) || toStep(stepIndex + 1);
-      else if (key === "previous-step") toStep(stepIndex - 1);
-      else if (key === "next-stop") onStop(1);
-      else if (key === "previous-stop") onStop(-1);
-      else if (key === "undo") bench.undo();
-      else if (key === "take") take();
-      else if (key === "hurts") hurts();
-      else if (now?.side) ask({ ...now, side: other(now.side) });
-    };
-    window.addEventListener("keydown", pressed);
-    return () => window.removeEventListener("keydown", pressed);
-  }, [toStep, stepIndex, onStop, bench, test, now, ask]);
+  const place = now && placeOfQuestion(test, now);
+  const measure = now && measureOf(test, now.measure);
+  const take = () => {
+    if (!place || !measure) return;
+    if (measure.clock) startOrStop(bench, place, measure);
+    else if (controlOf(measure) === "counter") countOne(bench, place, measure, 1);
+  };
+  useBenchKeys((key) => {
+    if (OTHERS.has(key)) return false;
+    // Page Down does what the pine button says: while a clock runs it stops it.
+    if (key === "next-step") stopClock(bench) || toStep(stepIndex + 1);
+    else if (key === "previous-step") toStep(stepIndex - 1);
+    else if (key === "next-stop") onStop(1);
+    else if (key === "previous-stop") onStop(-1);
+    else if (key === "undo") bench.undo();
+    else if (key === "take") take();
+    else if (key === "hurts") place && measure && hurtsNow(bench, place, measure);
+    else if (now?.side) ask({ ...now, side: other(now.side) });
+    return true;
+  });
 
   if (!step) return null;
   const dial = now ? dialFor(bench, test, now, dials) : null;

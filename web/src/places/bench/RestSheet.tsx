@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import type { Test } from "../../api/catalogue";
@@ -23,6 +23,7 @@ const NOT_KNOWN_YET = "The reading has not come yet: what must wait is not known
 export default function RestSheet({ bench, items, onClose }: Props) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const readingHere = useStore(bench.state, (state) => state.reading !== null);
+  const writes = useRef<HTMLButtonElement>(null);
   const kept = items.filter((item) => !left.has(placeKey(item.place)));
   const toggle = (item: Expected) => {
     const next = new Set(left);
@@ -30,6 +31,12 @@ export default function RestSheet({ bench, items, onClose }: Props) {
     if (!next.delete(key)) next.add(key);
     setLeft(next);
   };
+  // What can be written may come after the sheet: a button that could not be pressed took no focus.
+  const ready = kept.length > 0;
+  const someTaken = left.size > 0;
+  useEffect(() => {
+    if (ready && !someTaken) writes.current?.focus();
+  }, [ready, someTaken]);
   const write = () => {
     if (kept.length > 0) bench.write(changesFor(kept));
     onClose();
@@ -62,7 +69,7 @@ export default function RestSheet({ bench, items, onClose }: Props) {
         <Button variant="quiet" onClick={onClose}>
           Cancel
         </Button>
-        <Button autoFocus onClick={write} disabled={kept.length === 0}>
+        <Button ref={writes} onClick={write} disabled={!ready}>
           Write {kept.length} {kept.length === 1 ? "value" : "values"}
         </Button>
       </Modal.Footer>

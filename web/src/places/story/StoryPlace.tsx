@@ -1,10 +1,10 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Side } from "../../api/client";
 import { type Opened, OpenScreen } from "../../components/OpenScreen";
+import { useBenchKeys } from "../../components/useBenchKeys";
 import { useStore } from "../../components/useStore";
 import { stepTo } from "../../state/addresses";
-import { benchKey } from "../../state/keys";
 import { FIRST, SECOND } from "../../state/lanes";
 import { factAt, factsOf, nothingHurts, sorePlaces, told, toldOf } from "../../state/story";
 import { Before } from "./Before";
@@ -46,17 +46,12 @@ function OpenStory({ screen, catalogue, bench }: Opened) {
   const go = (to: (typeof PARTS)[number] | undefined) =>
     void navigate(to ? stepTo(id, "story", to.part) : stepTo(id, "route"), { replace: true });
 
-  useEffect(() => {
-    const pressed = (event: KeyboardEvent) => {
-      const key = benchKey(event);
-      if (key !== "next-step" && key !== "previous-step" && key !== "undo") return;
-      event.preventDefault();
-      if (key === "undo") bench.undo();
-      else if (key === "next-step") go(next);
-      else if (previous) go(previous);
-    };
-    window.addEventListener("keydown", pressed);
-    return () => window.removeEventListener("keydown", pressed);
+  useBenchKeys((key) => {
+    if (key === "undo") bench.undo();
+    else if (key === "next-step") go(next);
+    else if (key === "previous-step") previous && go(previous);
+    else return false;
+    return true;
   });
 
   const place = (site: string, side: Side) => {

@@ -1,0 +1,42 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { Problem } from "../api/problem";
+import type { Preview } from "../api/screens";
+import { LiveReading } from "./live_reading";
+
+const FOUND = { reading: {} } as Preview;
+const away = () => Promise.reject(new Problem(0, "no-server", "The server does not answer."));
+
+beforeEach(() => void vi.useFakeTimers());
+afterEach(() => void vi.useRealTimers());
+
+describe("a reading that is asked for", () => {
+  it("is asked for again until the server is back", async () => {
+    const ask = vi.fn().mockImplementationOnce(away).mockImplementationOnce(away);
+    ask.mockResolvedValue(FOUND);
+    const found = new LiveReading(ask).ask([]);
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(await found).toBe(FOUND);
+    expect(ask).toHaveBeenCalledTimes(3);
+  });
+
+  it("is not asked for again where it is refused", async () => {
+    const ask = vi.fn().mockRejectedValue(new Problem(422, "bad-input", "Not this."));
+    expect(await new LiveReading(ask).ask([])).toBeNull();
+    expect(ask).toHaveBeenCalledTimes(1);
+  });
+
+  it("waits no longer once a newer question overtook it, or the bench was closed", async () => {
+    const ask = vi.fn().mockImplementationOnce(away).mockResolvedValueOnce(FOUND);
+    const live = new LiveReading(ask);
+    const first = live.ask([]);
+    await vi.advanceTimersByTimeAsync(100);
+    expect(await live.ask([])).toBe(FOUND);
+    expect(await first).toBeNull();
+    ask.mockImplementationOnce(away);
+    const last = live.ask([]);
+    await vi.advanceTimersByTimeAsync(100);
+    live.stop();
+    expect(await last).toBeNull();
+    expect(ask).toHaveBeenCalledTimes(3);
+  });
+});
