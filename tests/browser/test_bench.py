@@ -70,9 +70,9 @@ class Tools(BrowserCase):
         sheet = page.get_by_role("dialog", name="Rest as expected")
         expect(sheet).to_contain_text("The reading has not come yet")
         expect(sheet.get_by_role("button", name="Write")).to_be_disabled()
-        page.unroute("**/preview")
         for route in held:
             route.continue_()
+        page.unroute("**/preview")
         expect(sheet.get_by_role("button", name="Write")).to_be_focused()
 
     def test_pain_opens_only_what_it_needs(self) -> None:
