@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Route, expect
+from playwright.sync_api import expect
 
 from tests.support.browser import PASSWORD, BrowserCase
 
@@ -59,21 +59,6 @@ class Tools(BrowserCase):
         )
         page.get_by_label("Route").get_by_role("link").nth(2).click()
         expect(page.get_by_role("dialog", name="Rest as expected")).to_be_visible()
-
-    def test_what_is_left_is_written_with_one_key_though_the_reading_came_late(self) -> None:
-        page = self.at_bench()
-        held: list[Route] = []
-        page.route("**/preview", lambda route: held.append(route))
-        page.reload()
-        page.get_by_role("button", name="Rest as expected").wait_for()
-        page.keyboard.press("Alt+r")
-        sheet = page.get_by_role("dialog", name="Rest as expected")
-        expect(sheet).to_contain_text("The reading has not come yet")
-        expect(sheet.get_by_role("button", name="Write")).to_be_disabled()
-        for route in held:
-            route.continue_()
-        page.unroute("**/preview")
-        expect(sheet.get_by_role("button", name="Write")).to_be_focused()
 
     def test_pain_opens_only_what_it_needs(self) -> None:
         page = self.at_bench()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 
 from northstride.core.catalogue import default_catalogue
 from tests.support.browser import BrowserCase
@@ -64,6 +64,21 @@ class Pace(BrowserCase):
         expect(sheet.get_by_role("button", name="Write")).to_be_focused()
         hand.press("Enter")
         expect(sheet).to_have_count(0)
+
+    def test_what_is_left_is_written_with_one_key_though_the_reading_came_late(self) -> None:
+        page = self.at(EXAMINATION, "ankle.pulses").page
+        held: list[Route] = []
+        page.route("**/preview", lambda route: held.append(route))
+        page.reload()
+        page.get_by_role("button", name="Rest as expected").wait_for()
+        page.keyboard.press("Alt+r")
+        sheet = page.get_by_role("dialog", name="Rest as expected")
+        expect(sheet).to_contain_text("The reading has not come yet")
+        expect(sheet.get_by_role("button", name="Write")).to_be_disabled()
+        for route in held:
+            route.continue_()
+        page.unroute("**/preview")
+        expect(sheet.get_by_role("button", name="Write")).to_be_focused()
 
     def examine(self) -> Counted:
         """Nothing found on either side."""
