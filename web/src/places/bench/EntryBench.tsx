@@ -1,4 +1,4 @@
-import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useLayoutEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Catalogue, Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
@@ -111,8 +111,9 @@ export function EntryBench(props: Props) {
 
   const askedSide = now?.side ?? null;
   useEffect(() => askedHere.setState({ test: test.code, side: askedSide }), [test.code, askedSide]);
+  // With the test itself: the first digit may follow at once.
   // biome-ignore lint/correctness/useExhaustiveDependencies: when the test opens; then the hand leads
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (now) focusQuestion(now);
   }, []);
   const place = now && placeOfQuestion(test, now);
