@@ -20,6 +20,7 @@ from northstride.core.examination import Context
 from northstride.core.norms.accuracy import AccuracyFigure, accuracy_figures, accuracy_label
 from northstride.core.reading import evaluate
 from northstride.demo.stories import Screen, Story, stories
+from northstride.interchange.fhir.published import published as fhir_documents
 from northstride.interchange.reading_text import reading_text
 from northstride.record.read import check_record
 from northstride.record.reading import reading_out
@@ -133,13 +134,18 @@ def example_texts() -> dict[str, str]:
     return {_example(story, screen): _text(screen.record) for story in stories() for screen in story.screens}
 
 
+def fhir_texts() -> dict[str, str]:
+    """Our codes and what we demand of a bundle, by their names under docs/."""
+    return {f"fhir/{name}": _text(document) for name, document in fhir_documents(default_catalogue())}
+
+
 PUBLISHED: dict[str, Callable[[], str]] = {
     "openapi.json": openapi_text,
     "record.schema.json": record_schema_text,
     "catalogue.md": catalogue_text,
     "catalogue.json": catalogue_json_text,
     "worked-examples.md": worked_examples_text,
-    **{name: partial(str, text) for name, text in example_texts().items()},
+    **{name: partial(str, text) for name, text in {**example_texts(), **fhir_texts()}.items()},
 }
 
 

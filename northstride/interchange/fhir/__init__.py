@@ -1,0 +1,1 @@
+"""A screen as a FHIR bundle, R4B or R5, out and in."""
