@@ -7,6 +7,7 @@ from typing import Any
 from uuid import uuid5
 
 from northstride.core.catalogue import Catalogue, Measure, Test
+from northstride.interchange.by_side import values_by_side
 from northstride.interchange.fhir.systems import (
     CATEGORY,
     ENTRY,
@@ -27,7 +28,6 @@ from northstride.interchange.fhir.systems import (
 )
 from northstride.interchange.fhir.values import units_of, value_of, value_parts
 from northstride.record.model import EntryPart, Record
-from northstride.record.values import is_per_side
 
 BY_EXCEPTION, PAIN = "by_exception", "pain"
 # Shown as the two arms of one range.
@@ -103,7 +103,7 @@ def _pain_value(name: str, value: Any) -> Resource:
 
 
 def _value_observations(test: Test, part: EntryPart, own: Resource, key: Any) -> Iterator[Resource]:
-    by_side = list(_by_side(test, part))
+    by_side = list(values_by_side(test, part))
     arms = [item for item in by_side if item[0].code in BOTH_ARMS]
     together = len(arms) == len(BOTH_ARMS) and len({side for _, side, _ in arms}) == 1
     if together:
@@ -125,18 +125,6 @@ def _value_observations(test: Test, part: EntryPart, own: Resource, key: Any) ->
             yield observation | {"component": [_component(test, measure, item) for item in parts]}
         else:
             yield observation | parts[0]
-
-
-def _by_side(test: Test, part: EntryPart) -> Iterator[tuple[Measure, str | None, Any]]:
-    """A value that tells left and right apart is two."""
-    for code, raw in part.values.items():
-        measure = test.measure(code)
-        if measure is None:
-            raise KeyError(code)
-        if part.side is None and is_per_side(raw) and isinstance(raw, dict):
-            yield from ((measure, side, value) for side, value in raw.items())
-        else:
-            yield measure, part.side, raw
 
 
 def _value(test: Test, own: Resource, key: Any, name: str, side: str | None) -> Resource:
