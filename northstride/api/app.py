@@ -15,10 +15,12 @@ from northstride import CAUTION, __version__
 from northstride.api import (
     arrangements,
     athletes,
+    calendar,
     catalogue,
     clinic,
     course,
     day,
+    leaving,
     overrides,
     pairings,
     problems,
@@ -31,6 +33,7 @@ from northstride.api import (
     signatures,
     squads,
     users,
+    values,
 )
 from northstride.api.freshness import keep_fresh
 from northstride.api.guards import BodyLimit, SecurityHeaders
@@ -60,6 +63,9 @@ ROUTERS = (
     arrangements.router,
     records.router,
     sheets.router,
+    leaving.router,
+    values.router,
+    calendar.router,
 )
 REFUSALS: dict[int | str, dict[str, Any]] = {
     "4XX": {

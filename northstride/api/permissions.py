@@ -56,6 +56,19 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "arrange_action": LICENSED,
     "undo_arrangement": LICENSED,
     "export_record": LICENSED,
+    "read_calendar": LICENSED,
+    "make_calendar": LICENSED,
+    "revoke_calendar": LICENSED,
+    "export_date": LICENSED,
+    "export_fhir": LICENSED,
+    "export_screen_values": LICENSED,
+    "export_athlete_values": LICENSED,
+    "export_squad_values": LICENSED,
+    "export_athlete_archive": LICENSED,
+    "export_squad_archive": LICENSED,
+    "read_table_columns": LICENSED,
+    "check_table": LICENSED,
+    "import_values": LICENSED,
     "check_record_file": LICENSED,
     "import_record": LICENSED,
     "move_screen": OWNER,
@@ -65,7 +78,9 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
 }
 
 # Asked before anyone is known.
-OPEN_OPERATIONS = frozenset({"read_health", "read_session", "sign_in", "pair_device", "set_up"})
+OPEN_OPERATIONS = frozenset(
+    {"read_health", "read_session", "sign_in", "pair_device", "set_up", "read_calendar_feed"}
+)
 
 # What a page asks by itself while nobody touches it: no use, so it keeps no session alive.
 UNUSED = frozenset({"read_changes", "say_where", "count_urgent", "read_pairing"})

@@ -10,8 +10,9 @@ from fastapi import APIRouter, Depends, Query, Request, Response
 
 from northstride.api.bodies import Json, Name, Output
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.work import Work, WorkDep
 from northstride.core.vocabulary import Purpose, Sex
+from northstride.interchange.fhir.taken import is_bundle, record_of
 from northstride.record.json_text import parse_json
 from northstride.record.model import Record
 from northstride.store import record_files as store
@@ -80,10 +81,16 @@ RECORD_BODY: dict[str, Any] = {
 RawBody = Annotated[bytes, Depends(raw_body)]
 
 
+def _record_in(work: Work, raw: bytes) -> object:
+    """Of a record file what it says, of a bundle the record that it tells. Raises InvalidRecord."""
+    found = parse_json(raw)
+    return record_of(work.catalogue, found) if is_bundle(found) else found
+
+
 @router.post("/records/check", operation_id="check_record_file", openapi_extra=RECORD_BODY)
 def check(work: WorkDep, raw: RawBody) -> CheckedFileOut:
     """Shows the person a file is about. Takes nothing."""
-    checked = store.check_file(work.db, work.actor, work.catalogue, parse_json(raw))
+    checked = store.check_file(work.db, work.actor, work.catalogue, _record_in(work, raw))
     record, own = checked.record, checked.athlete
     if own is not None:
         audit(work.db, work.actor, "open", "athlete", own.id)
@@ -112,7 +119,8 @@ def import_file(
 
     An identical record does nothing; a different one under the same id is refused with the paths.
     """
-    screen_id, new = store.import_record(work.db, work.actor, work.catalogue, parse_json(raw), athlete, name)
+    record = _record_in(work, raw)
+    screen_id, new = store.import_record(work.db, work.actor, work.catalogue, record, athlete, name)
     work.commit()
     response.status_code = 201 if new else 200
     return ImportedOut(id=screen_id, new=new)

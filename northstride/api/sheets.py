@@ -6,12 +6,11 @@ import datetime as dt
 from dataclasses import replace
 from typing import Annotated, Any, Literal
 from uuid import UUID
-from zoneinfo import ZoneInfo
 
-import orjson
 from fastapi import APIRouter, Path, Response
 from pydantic import Field
 
+from northstride.api.basis import basis_of_sheets
 from northstride.api.bodies import Id, Input, Output
 from northstride.api.catalogue import drawn_as
 from northstride.api.strict_json import StrictJsonRoute
@@ -22,21 +21,18 @@ from northstride.interchange.paper.pdf import PaperSize, pages_of, pdf_of
 from northstride.interchange.sheets.content import (
     AthleteSheet,
     Basis,
-    Changed,
     Clinic,
     Letter,
     Report,
     SheetKind,
-    Signature,
     Status,
 )
 from northstride.interchange.sheets.each import EDITABLE, sheet_of, words_faults
-from northstride.record.model import Record, Text
-from northstride.record.reading_model import ReadingOut
+from northstride.record.model import Text
 from northstride.store import sheets as store
 from northstride.store.actor import audit_opening_once
-from northstride.store.clinic import get_clinic
 from northstride.store.errors import NotFound, Refused
+from northstride.store.leaving import went_out, where_it_went
 
 router = APIRouter(prefix="/api/screens/{screen_id}/sheets", tags=["sheets"], route_class=StrictJsonRoute)
 
@@ -88,11 +84,11 @@ class WordsInput(Input):
 def read(screen_id: UUID, work: WorkDep) -> SheetsOut:
     standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
     kept = _kept(work, screen_id)
-    basis = _basis(work, standing)
+    basis = basis_of_sheets(work, standing)
     sheets = {kind: _sheet(work, basis, kind, kept) for kind in EDITABLE}
     drawn = _drawn(work, standing)
     pages = {kind: len(pages_of(sheet, "a4", drawn)) for kind, sheet in sheets.items()}
-    went = store.where_it_went(work.db, work.actor, screen_id)
+    went = where_it_went(work.db, work.actor, screen_id)
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     work.commit()
     return SheetsOut.model_validate(
@@ -108,30 +104,6 @@ def read(screen_id: UUID, work: WorkDep) -> SheetsOut:
 
 Kept = dict[tuple[str, str], Any]
 Sheet = Report | Letter | AthleteSheet
-
-
-def _basis(work: Work, standing: store.Standing) -> Basis:
-    row = get_clinic(work.db, work.actor)
-    zone = ZoneInfo(work.actor.time_zone)
-    signature = None
-    if standing.number is not None and standing.signed_at is not None:
-        # By the clinic's own day, wherever the server stands.
-        at = standing.signed_at.astimezone(zone)
-        signature = Signature(standing.signed_by or "", at, standing.number, standing.reason)
-    return Basis(
-        clinic=Clinic(row.name, row.address, row.phone, row.night_phone, row.emergency_number),
-        athlete=standing.screen.athlete_name or standing.screen.athlete_ref,
-        record=Record.model_validate_json(orjson.dumps(standing.record)),
-        reading=ReadingOut.model_validate(standing.reading),
-        signature=signature,
-        changed=tuple(
-            Changed(
-                made["code"], made["side"], (made["before"] or {}).get("strength"), made["after"] is not None
-            )
-            for made in standing.differences or []
-            if made["what"] == "flags"
-        ),
-    )
 
 
 def _drawn(work: Work, standing: store.Standing) -> list[dict[str, Any]]:
@@ -193,7 +165,7 @@ def read_page(
 ) -> Response:
     """One page as it will be printed. Looking at it is reading the screen, not handing it over."""
     standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
-    sheet = _sheet(work, _basis(work, standing), kind, _kept(work, screen_id))
+    sheet = _sheet(work, basis_of_sheets(work, standing), kind, _kept(work, screen_id))
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     work.commit()
     pages = pages_of(sheet, paper, _drawn(work, standing))
@@ -210,9 +182,9 @@ def read_page(
 )
 def hand_over(screen_id: UUID, kind: Kind, work: WorkDep, paper: PaperSize = "a4") -> Response:
     standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
-    sheet = _sheet(work, _basis(work, standing), kind, _kept(work, screen_id))
+    sheet = _sheet(work, basis_of_sheets(work, standing), kind, _kept(work, screen_id))
     made = pdf_of(sheet, paper, dt.datetime.now(dt.UTC), _drawn(work, standing))
-    store.went_out(work.db, work.actor, screen_id, f"{kind}, PDF", sheet.head.status)
+    went_out(work.db, work.actor, "screen", screen_id, f"{kind}, PDF", status=sheet.head.status)
     work.commit()
     # No name in the file's: folders and mail show it to others.
     name = f"north-stride-{kind}-{sheet.head.date.isoformat()}.pdf"
@@ -224,8 +196,8 @@ def hand_over(screen_id: UUID, kind: Kind, work: WorkDep, paper: PaperSize = "a4
 def printed(screen_id: UUID, kind: Kind, work: WorkDep) -> None:
     """Told by the page as it prints: paper leaves the room as a file does."""
     standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
-    status = _basis(work, standing).status
-    store.went_out(work.db, work.actor, screen_id, f"{kind}, paper", status)
+    status = basis_of_sheets(work, standing).status
+    went_out(work.db, work.actor, "screen", screen_id, f"{kind}, paper", status=status)
     work.commit()
 
 

@@ -22,6 +22,7 @@ from northstride.core.reading import evaluate
 from northstride.demo.stories import Screen, Story, stories
 from northstride.interchange.fhir.published import published as fhir_documents
 from northstride.interchange.reading_text import reading_text
+from northstride.interchange.values.out import COLUMNS
 from northstride.record.read import check_record
 from northstride.record.reading import reading_out
 from northstride.record.schema import record_schema
@@ -32,6 +33,19 @@ WORKED_PREFACE = (
     "gives. Made by `python -m northstride.cli.published`; not written by hand. A flag is a finding to "
     "weigh, and local protocols come first. "
     "Try one: `./stride evaluate docs/examples/clot-day-3.json --text`."
+)
+
+VALUES_PREFACE = (
+    "Comma-separated, UTF-8, lines by CR LF, quotes doubled. The long form has a row for each value. A cell "
+    "that a spreadsheet could take for a formula has an apostrophe before it, which is taken away when the "
+    "table comes back. Made by `python -m northstride.cli.published`; not written by hand."
+)
+VALUES_WIDE = (
+    "The wide form has a row for each screen: `screen`, `date`, `athlete`, `name`, `purpose`, `state`, and a "
+    "column for each value, called `test/measure/side`, of a keyed test `test/measure[key]/side`. Several "
+    "trials stand in one cell, a semicolon between them. A table comes in in either form: each column's "
+    "meaning is shown and can be changed, a dry run names every fault by its line and column, and all of it "
+    "is taken or nothing. Lengths in cm, m and in are turned into mm. Days are written YYYY-MM-DD."
 )
 
 
@@ -139,12 +153,20 @@ def fhir_texts() -> dict[str, str]:
     return {f"fhir/{name}": _text(document) for name, document in fhir_documents(default_catalogue())}
 
 
+def values_text() -> str:
+    """The columns of a table of values, for whoever makes or reads one."""
+    lines = ["# Tables of values", "", VALUES_PREFACE, "", "| column | what stands in it |", "|---|---|"]
+    lines += [f"| `{name}` | {says} |" for name, says in COLUMNS.items()]
+    return "\n".join([*lines, "", VALUES_WIDE, ""])
+
+
 PUBLISHED: dict[str, Callable[[], str]] = {
     "openapi.json": openapi_text,
     "record.schema.json": record_schema_text,
     "catalogue.md": catalogue_text,
     "catalogue.json": catalogue_json_text,
     "worked-examples.md": worked_examples_text,
+    "values.md": values_text,
     **{name: partial(str, text) for name, text in {**example_texts(), **fhir_texts()}.items()},
 }
 

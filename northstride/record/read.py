@@ -30,7 +30,7 @@ class CheckedRecord:
 
 def check_record(raw: object, catalogue: Catalogue) -> CheckedRecord:
     """Raises InvalidRecord with all faults."""
-    faults = list(_json_faults(raw, "", 0))
+    faults = list(json_faults(raw))
     if any(fault.path == "$" for fault in faults):
         raise InvalidRecord(faults)
     record = None
@@ -51,7 +51,7 @@ def _once(faults: list[Fault]) -> list[Fault]:
     return list({fault.path: fault for fault in reversed(faults)}.values())[::-1]
 
 
-def _json_faults(raw: object, path: str, depth: int) -> Iterator[Fault]:
+def json_faults(raw: object, path: str = "", depth: int = 0) -> Iterator[Fault]:
     """What JSON allows and no record may hold: NaN, lone surrogates, NUL, keys written twice."""
     if depth > DEEPEST:
         yield Fault("$", None, "is nested too deeply for a record")
@@ -66,10 +66,10 @@ def _json_faults(raw: object, path: str, depth: int) -> Iterator[Fault]:
             if why := _unstorable(key):
                 yield Fault(path or "$", None, f"a key {why}")
             else:
-                yield from _json_faults(value, join(path, key), depth + 1)
+                yield from json_faults(value, join(path, key), depth + 1)
     elif isinstance(raw, list):
         for place, value in enumerate(raw):
-            yield from _json_faults(value, f"{path}[{place}]", depth + 1)
+            yield from json_faults(value, f"{path}[{place}]", depth + 1)
 
 
 def _unstorable(text: str) -> str | None:

@@ -77,7 +77,7 @@ OPEN_ACTIONS = f"""
 """  # noqa: S608  made of our own constants
 SHOWN = """
     SELECT a.screen_id, a.code, a.side, a.urgency, a.start, a."end", a.says, s.date, s.athlete_id,
-           t.name AS athlete_name
+           t.name AS athlete_name, t.ref AS athlete_ref, s.revision, s.created_at AS found_at
 """
 DUE = text(
     f"""{STANDING} {SHOWN} {OPEN_ACTIONS} AND (a.urgency IN ('emergency', 'same_day') OR s.date >= :since)
@@ -87,6 +87,14 @@ DUE = text(
 DUE_OF_ATHLETE = text(
     f"""{STANDING} {SHOWN} {OPEN_ACTIONS} AND s.athlete_id = :athlete
     ORDER BY a.urgency NOT IN ('emergency', 'same_day'), s.date DESC, a.screen_id, a.place LIMIT :most
+    """
+)
+# Far more than anybody has days for; a calendar takes no list without an end.
+MOST_DATES = 2000
+DUE_OF_CALENDAR = text(
+    f"""{STANDING} {SHOWN} {OPEN_ACTIONS} AND s.date >= :since
+      AND (CAST(:screen AS uuid) IS NULL OR s.id = CAST(:screen AS uuid))
+    ORDER BY s.date DESC, a.screen_id, a.place LIMIT :most
     """
 )
 OLDER = text(
@@ -185,6 +193,13 @@ def due_of_athlete(db: Connection, actor: Actor, athlete_id: UUID) -> list[DueAc
     """What is to be done about an athlete and not closed, however far back it was found."""
     asked = {"clinic": actor.clinic_id, "athlete": athlete_id, "most": MOST_ACTIONS}
     return _with_standing(db, actor, db.execute(DUE_OF_ATHLETE, asked).all())
+
+
+def due_of_calendar(db: Connection, actor: Actor, screen_id: UUID | None) -> Sequence[Row[Any]]:
+    """What is not closed, of a season and all screens or of one."""
+    since = today_of(actor) - A_SEASON
+    asked = {"clinic": actor.clinic_id, "since": since, "screen": screen_id, "most": MOST_DATES}
+    return db.execute(DUE_OF_CALENDAR, asked).all()
 
 
 def _with_standing(db: Connection, actor: Actor, due: Sequence[Row[Any]]) -> list[DueAction]:

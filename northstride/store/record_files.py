@@ -18,6 +18,7 @@ from northstride.store.answers import append_rows
 from northstride.store.athletes import add_athlete, athlete_by_ref
 from northstride.store.errors import Differs, NotThisPerson, Refused
 from northstride.store.folding import EntryPlace, FoldedEntry, differing_paths, fold
+from northstride.store.leaving import went_out
 from northstride.store.measurements import replace_measurements
 from northstride.store.records import current_record
 from northstride.store.screens import get_screen, lock_screen
@@ -42,8 +43,10 @@ class Checked:
 
 def export_record(db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID) -> dict[str, Any]:
     """The screen as an open record, with the line that says what it is not."""
-    record = current_record(db, actor, catalogue, get_screen(db, actor, screen_id))
-    audit(db, actor, "export", "screen", screen_id)
+    screen = get_screen(db, actor, screen_id)
+    record = current_record(db, actor, catalogue, screen)
+    status = "draft" if screen.signed_at is None else "signed"
+    went_out(db, actor, "screen", screen_id, "record, JSON", status=status)
     head = {name: record[name] for name in ("format", "version")}
     return {**head, "notice": CAUTION, **record}
 

@@ -17,11 +17,9 @@ from northstride.store.errors import Differs
 from northstride.store.frozen import latest_signature
 from northstride.store.readings import basis_of, reading_of
 from northstride.store.screens import get_screen
-from northstride.store.tables import Audit, SheetWords, User
+from northstride.store.tables import SheetWords
 
 Document = dict[str, Any]
-WENT_OUT = "hand over"
-MOST_WENT = 40
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,26 +76,3 @@ def keep_words(
     by = {"clinic_id": actor.clinic_id, "user_id": actor.user_id, "by_name": actor.name}
     db.execute(insert(SheetWords).values(id=key, **said, **by))
     audit(db, actor, "word", "screen", screen_id, {"sheet": sheet, "field": field})
-
-
-def went_out(db: Connection, actor: Actor, screen_id: UUID, form: str, status: str) -> None:
-    """Who took which form of it away, and whether it was a draft."""
-    audit(db, actor, WENT_OUT, "screen", screen_id, {"form": form, "status": status})
-
-
-def where_it_went(
-    db: Connection, actor: Actor, screen_id: UUID
-) -> Sequence[Row[dt.datetime, Any | None, str]]:
-    """The newest first."""
-    return db.execute(
-        select(Audit.at, Audit.detail, User.name.label("by"))
-        .join(User, (User.clinic_id == Audit.clinic_id) & (User.id == Audit.user_id))
-        .where(
-            Audit.clinic_id == actor.clinic_id,
-            Audit.noun == "screen",
-            Audit.noun_id == screen_id,
-            Audit.verb == WENT_OUT,
-        )
-        .order_by(Audit.id.desc())
-        .limit(MOST_WENT)
-    ).all()

@@ -319,7 +319,7 @@ class Auditing(ScreenCase):
         self.me.ok("GET", f"{self.at}/reading")
         self.me.ok("GET", f"{self.at}/record")
         self.sign()
-        self.assertEqual(self.audit(self.screen)[3:], ["read", "export", "read", "sign"])
+        self.assertEqual(self.audit(self.screen)[3:], ["read", "hand over", "read", "sign"])
 
     def test_following_without_opening_is_an_opening(self) -> None:
         other = self.person()

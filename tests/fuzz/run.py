@@ -28,6 +28,10 @@ from tests.support.live import LiveApp
 from tests.support.records import record, thomas
 
 PASSWORD = "a long enough password"
+TABLE = (
+    "date,athlete,name,test,side,measure,value\n"
+    "2026-09-14,T-77,Bram Holm,hip.modified_thomas,left,thigh_angle,8\n"
+)
 SETUP = {
     "clinic": "Tarnholt",
     "time_zone": "Europe/Helsinki",
@@ -91,6 +95,9 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
     action = {"action": "train.tightness_hip_flexors", "side": "left", "on": "2026-09-20"}
     arranged = {"id": str(uuid4()), **action}
     post(f"/screens/{screen['screen_id']}/arrangements", arranged)
+    dated = {"action": action["action"], "side": action["side"]}
+    feed = httpx2.post(f"{address}/api/calendar", json={"id": str(uuid4())}, headers=session).json()
+    secret = feed["path"].rpartition("/")[2].removesuffix(".ics")
     pairing = {"id": str(uuid4())}
     post("/pairings", pairing)
     newest = get(f"/screens/{signed['screen_id']}")["signatures"][-1]["id"]
@@ -145,6 +152,18 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
             "body": {**new, "sheet": "letter", "field": "to", "value": "A. Farkas"},
         },
         "make_pairing": {"body": new},
+        "export_fhir": {"path": screen, "query": {"version": "R4B"}},
+        "export_screen_values": {"path": screen},
+        "export_athlete_values": {"path": {"athlete_id": athlete}},
+        "export_squad_values": {"path": {"squad_id": squad}, "query": {"form": "wide"}},
+        "export_athlete_archive": {"path": {"athlete_id": athlete}},
+        "export_squad_archive": {"path": {"squad_id": squad}},
+        "export_date": {"path": screen, "query": dated},
+        "make_calendar": {"body": {"id": str(uuid4()), "named": True}},
+        "read_calendar_feed": {"path": {"secret": secret}},
+        "read_table_columns": {"body": {"text": TABLE}},
+        "check_table": {"body": {"text": TABLE, "roles": TABLE.splitlines()[0].split(",")}},
+        "import_values": {"body": {"text": TABLE, "roles": TABLE.splitlines()[0].split(",")}},
         "read_pairing": {"path": {"pairing_id": pairing["id"]}},
         "say_where": {"path": screen, "body": {"device": "tablet", "step": "bench"}},
         "edit_clinic": {"body": {"idle_minutes": 60}},

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from typing import Any
+from typing import Any, TypeGuard
 
 from pydantic import ValidationError
 
@@ -15,18 +15,21 @@ from northstride.interchange.fhir.paths import document_of
 from northstride.interchange.fhir.systems import ATHLETE, PURPOSE, SCREEN, Resource, Version, code_in
 from northstride.record.json_text import InvalidRecord
 from northstride.record.model import FORMAT, VERSION
+from northstride.record.read import json_faults
 
 VERSIONS: Sequence[Version] = ("R5", "R4B")
 PERIOD: Mapping[Version, str] = {"R5": "actualPeriod", "R4B": "period"}
 MOST_RESOURCES = 20_000
 
 
-def is_bundle(raw: object) -> bool:
+def is_bundle(raw: object) -> TypeGuard[dict[str, Any]]:
     return isinstance(raw, dict) and raw.get("resourceType") == "Bundle"
 
 
 def record_of(catalogue: Catalogue, raw: dict[str, Any]) -> dict[str, Any]:
     """The raw record, still to be checked as any other. Raises InvalidRecord with all faults by path."""
+    if faults := list(json_faults(raw)):
+        raise InvalidRecord(faults)
     version = _version(raw)
     if len(raw.get("entry") or []) > MOST_RESOURCES:
         raise InvalidRecord([Fault("entry", None, f"has more than {MOST_RESOURCES} resources")])

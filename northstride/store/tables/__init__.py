@@ -1,6 +1,7 @@
 """Every table. `clinic_id` leads each key: isolation by construction, and the key to spread by."""
 
 from northstride.store.tables.base import Base
+from northstride.store.tables.calendar import CalendarFeed
 from northstride.store.tables.pairings import Pairing
 from northstride.store.tables.people import (
     Athlete,
@@ -31,6 +32,7 @@ __all__ = [
     "Athlete",
     "Audit",
     "Base",
+    "CalendarFeed",
     "Clinic",
     "ClinicRoute",
     "Guess",

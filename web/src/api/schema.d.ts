@@ -873,6 +873,230 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screens/{screen_id}/fhir": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Fhir */
+        get: operations["export_fhir"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screens/{screen_id}/values": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Screen Values */
+        get: operations["export_screen_values"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/athletes/{athlete_id}/values": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Athlete Values */
+        get: operations["export_athlete_values"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/values": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Squad Values */
+        get: operations["export_squad_values"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/athletes/{athlete_id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Athlete Archive */
+        get: operations["export_athlete_archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/squads/{squad_id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Squad Archive */
+        get: operations["export_squad_archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/values/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Columns
+         * @description Nothing is kept of it.
+         */
+        post: operations["read_table_columns"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/values/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check
+         * @description The dry run: what it would make, and every fault. Takes nothing.
+         */
+        post: operations["check_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/values": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description All of it or nothing; a repeat of the same table does nothing.
+         */
+        post: operations["import_values"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["read_calendar"];
+        put?: never;
+        /**
+         * Make
+         * @description A new address. The one before opens nothing any more.
+         */
+        post: operations["make_calendar"];
+        /** Revoke */
+        delete: operations["revoke_calendar"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/{secret}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Feed
+         * @description Asked by a calendar, which signs in nowhere: whoever has the address reads it.
+         */
+        get: operations["read_calendar_feed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screens/{screen_id}/date": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Date
+         * @description The file of one date. Raises NotFound where the action has no days, or is done.
+         */
+        get: operations["export_date"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1368,6 +1592,18 @@ export interface components {
              */
             muted: boolean;
         };
+        /**
+         * CellFaultOut
+         * @description `column` is a heading; empty where the line as a whole is meant.
+         */
+        CellFaultOut: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: string;
+            /** Problem */
+            problem: string;
+        };
         /** ChangeOut */
         ChangeOut: {
             /** Test */
@@ -1451,6 +1687,13 @@ export interface components {
             stands: boolean;
             file: components["schemas"]["FileAthlete"];
             athlete: components["schemas"]["OwnAthlete"] | null;
+        };
+        /** CheckedTableOut */
+        CheckedTableOut: {
+            /** Faults */
+            faults: components["schemas"]["CellFaultOut"][];
+            /** Screens */
+            screens: components["schemas"]["TableScreenOut"][];
         };
         /** Choice */
         Choice: {
@@ -1569,6 +1812,29 @@ export interface components {
         CodeInput: {
             /** Code */
             code: string;
+        };
+        /**
+         * ColumnOut
+         * @description `says`: what its role means, in words. `shown`: the first cells under it.
+         */
+        ColumnOut: {
+            /** Head */
+            head: string;
+            /** Role */
+            role: string;
+            /** Says */
+            says: string;
+            /** Shown */
+            shown: string[];
+        };
+        /** ColumnsOut */
+        ColumnsOut: {
+            /** Rows */
+            rows: number;
+            /** Columns */
+            columns: components["schemas"]["ColumnOut"][];
+            /** Roles */
+            roles: components["schemas"]["RoleOut"][];
         };
         /**
          * ComplaintPart
@@ -1933,6 +2199,36 @@ export interface components {
             path: string;
             /** Problem */
             problem: string;
+        };
+        /**
+         * FeedInput
+         * @description `named`: names and findings may stand in it.
+         */
+        FeedInput: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Named
+             * @default false
+             */
+            named?: boolean;
+        };
+        /**
+         * FeedOut
+         * @description Whether there is an address, and when a calendar last asked there. The address is kept nowhere.
+         */
+        FeedOut: {
+            /** On */
+            on: boolean;
+            /** Named */
+            named: boolean;
+            /** Since */
+            since: string | null;
+            /** Read At */
+            read_at: string | null;
         };
         /**
          * Figure
@@ -2382,6 +2678,30 @@ export interface components {
             difference: number | null;
             /** Worse */
             worse: boolean | null;
+        };
+        /**
+         * MadeFeedOut
+         * @description Shown once. `path` follows the address of this app.
+         */
+        MadeFeedOut: {
+            /** Path */
+            path: string;
+        };
+        /**
+         * MappedInput
+         * @description `roles`: what each column becomes, in the table's order.
+         */
+        MappedInput: {
+            /** Text */
+            text: string;
+            /** Roles */
+            roles: string[];
+            /**
+             * Purpose
+             * @default squad_screen
+             * @enum {string}
+             */
+            purpose?: "squad_screen" | "hip_complaint" | "ankle_injury" | "foot_complaint" | "follow_up" | "return_to_sport" | "teaching";
         };
         /** Measure */
         Measure: {
@@ -2989,6 +3309,13 @@ export interface components {
              * @enum {string}
              */
             reason: "back_not_flat" | "pelvis_moved" | "trials_disagree" | "trunk_lean" | "second_examiner" | "passive_range_unchecked" | "tapes_disagree";
+        };
+        /** RoleOut */
+        RoleOut: {
+            /** Role */
+            role: string;
+            /** Says */
+            says: string;
         };
         /** RouteOut */
         RouteOut: {
@@ -3744,6 +4071,49 @@ export interface components {
              * @enum {string}
              */
             trial_value?: "mean" | "median";
+        };
+        /** TableInput */
+        TableInput: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * TableScreenOut
+         * @description `stands`: made of this table before, so nothing is done. `athlete` none where a new one is made.
+         */
+        TableScreenOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "squad_screen" | "hip_complaint" | "ankle_injury" | "foot_complaint" | "follow_up" | "return_to_sport" | "teaching";
+            /** Ref */
+            ref: string;
+            /** Name */
+            name: string;
+            /** Athlete */
+            athlete: string | null;
+            /** Stands */
+            stands: boolean;
+            /** Entries */
+            entries: number;
+        };
+        /** TakenTableOut */
+        TakenTableOut: {
+            /** Screens */
+            screens: number;
+            /** New Athletes */
+            new_athletes: number;
         };
         /** Test */
         Test: {
@@ -5983,6 +6353,466 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_fhir: {
+        parameters: {
+            query?: {
+                version?: "R4B" | "R5";
+                /** @description With the athlete's name; otherwise the reference alone */
+                named?: boolean;
+            };
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/fhir+json": unknown;
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_screen_values: {
+        parameters: {
+            query?: {
+                /** @description With the athlete's name; otherwise the reference alone */
+                named?: boolean;
+            };
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_athlete_values: {
+        parameters: {
+            query?: {
+                /** @description With the athlete's name; otherwise the reference alone */
+                named?: boolean;
+            };
+            header?: never;
+            path: {
+                athlete_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_squad_values: {
+        parameters: {
+            query?: {
+                form?: "long" | "wide";
+                /** @description With the athlete's name; otherwise the reference alone */
+                named?: boolean;
+            };
+            header?: never;
+            path: {
+                squad_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_athlete_archive: {
+        parameters: {
+            query?: {
+                /** @description With the athlete's name; otherwise the reference alone */
+                named?: boolean;
+            };
+            header?: never;
+            path: {
+                athlete_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": unknown;
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_squad_archive: {
+        parameters: {
+            query?: {
+                /** @description With the athlete's name; otherwise the reference alone */
+                named?: boolean;
+            };
+            header?: never;
+            path: {
+                squad_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": unknown;
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_table_columns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColumnsOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MappedInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckedTableOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_values: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MappedInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenTableOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    make_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeFeedOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    revoke_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_calendar_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_date: {
+        parameters: {
+            query: {
+                action: string;
+                side?: ("left" | "right") | null;
+                named?: boolean;
+            };
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
             };
             /** @description Refused, with the path of each fault */
             "4XX": {

@@ -1,0 +1,212 @@
+"""Open formats out: a screen as FHIR, values as tables, a person or a squad as one archive."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterator, Sequence
+from typing import Annotated, Any, Literal
+from uuid import UUID
+
+import orjson
+from fastapi import APIRouter, Query, Response
+from fastapi.responses import StreamingResponse
+from sqlalchemy import Row
+
+from northstride.api.basis import basis_of_sheets
+from northstride.api.strict_json import StrictJsonRoute
+from northstride.api.work import Work, WorkDep
+from northstride.interchange.archive import Archive, file_name
+from northstride.interchange.fhir.bundle import Told as ToldBundle
+from northstride.interchange.fhir.bundle import bundle_of
+from northstride.interchange.fhir.systems import Version
+from northstride.interchange.sheets.content import Basis
+from northstride.interchange.values.out import Told, long_rows, text_of, wide_rows
+from northstride.store.athletes import get_athlete
+from northstride.store.leaving import screens_of_athlete, screens_of_squad, went_out
+from northstride.store.sheets import Standing, standing_of_sheets
+from northstride.store.squads import get_squad
+
+router = APIRouter(prefix="/api", tags=["leaving"], route_class=StrictJsonRoute)
+
+Named = Annotated[bool, Query(description="With the athlete's name; otherwise the reference alone")]
+Form = Literal["long", "wide"]
+FHIR_TYPE, CSV_TYPE, ZIP_TYPE = "application/fhir+json", "text/csv; charset=utf-8", "application/zip"
+# How many files an archive will hold, so that a page can show how far it is.
+FILES_HEADER = "X-North-Stride-Files"
+
+
+def _file(kind: str) -> dict[int | str, dict[str, Any]]:
+    return {200: {"content": {kind.partition(";")[0]: {}}}}
+
+
+def _as_file(content: bytes, kind: str, name: str) -> Response:
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return Response(content, media_type=kind, headers=headers)
+
+
+@router.get(
+    "/screens/{screen_id}/fhir",
+    operation_id="export_fhir",
+    response_class=Response,
+    responses=_file(FHIR_TYPE),
+)
+def export_fhir(screen_id: UUID, work: WorkDep, version: Version = "R5", named: Named = False) -> Response:
+    standing = standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
+    basis = basis_of_sheets(work, standing)
+    content = _bundle(work, basis, version, named=named)
+    went_out(work.db, work.actor, "screen", screen_id, f"FHIR {version}", status=basis.status, named=named)
+    work.commit()
+    return _as_file(content, FHIR_TYPE, f"north-stride-{standing.screen.date}-{screen_id}-{version}.json")
+
+
+def _bundle(work: Work, basis: Basis, version: Version, *, named: bool) -> bytes:
+    name = basis.athlete if named else None
+    told = ToldBundle(basis.record, basis.reading, basis.status, dt.datetime.now(dt.UTC), name)
+    return orjson.dumps(bundle_of(work.catalogue, told, version))
+
+
+@router.get(
+    "/screens/{screen_id}/values",
+    operation_id="export_screen_values",
+    response_class=Response,
+    responses=_file(CSV_TYPE),
+)
+def export_screen_values(screen_id: UUID, work: WorkDep, named: Named = False) -> Response:
+    standing = standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
+    told = _told(basis_of_sheets(work, standing), named=named)
+    went_out(work.db, work.actor, "screen", screen_id, "values, CSV", status=told.status, named=named)
+    work.commit()
+    name = f"north-stride-values-{told.record.date}-{screen_id}.csv"
+    return _as_file(text_of(long_rows(work.catalogue, [told])).encode(), CSV_TYPE, name)
+
+
+def _told(basis: Basis, *, named: bool) -> Told:
+    return Told(basis.record, basis.status, basis.athlete if named else "")
+
+
+@router.get(
+    "/athletes/{athlete_id}/values",
+    operation_id="export_athlete_values",
+    response_class=Response,
+    responses=_file(CSV_TYPE),
+)
+def export_athlete_values(athlete_id: UUID, work: WorkDep, named: Named = False) -> Response:
+    ref = get_athlete(work.db, work.actor, athlete_id).ref
+    screens = screens_of_athlete(work.db, work.actor, athlete_id)
+    went_out(work.db, work.actor, "athlete", athlete_id, "values, CSV", screens=len(screens), named=named)
+    work.commit()
+    return _table(work, screens, "long", f"north-stride-values-{file_name(ref)}.csv", named=named)
+
+
+@router.get(
+    "/squads/{squad_id}/values",
+    operation_id="export_squad_values",
+    response_class=Response,
+    responses=_file(CSV_TYPE),
+)
+def export_squad_values(squad_id: UUID, work: WorkDep, form: Form = "long", named: Named = False) -> Response:
+    name = get_squad(work.db, work.actor, squad_id).name
+    screens = screens_of_squad(work.db, work.actor, squad_id)
+    went_out(work.db, work.actor, "squad", squad_id, f"values, {form} CSV", screens=len(screens), named=named)
+    work.commit()
+    return _table(work, screens, form, f"north-stride-values-{file_name(name)}-{form}.csv", named=named)
+
+
+def _table(
+    work: Work, screens: Sequence[Row[Any]], form: Form, name: str, *, named: bool
+) -> StreamingResponse:
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    rows = _wide if form == "wide" else _long
+    return StreamingResponse(rows(work, screens, named=named), media_type=CSV_TYPE, headers=headers)
+
+
+def _each(
+    work: Work, screens: Sequence[Row[Any]], form: str, *, named: bool
+) -> Iterator[tuple[Row[Any], Standing, Basis]]:
+    """A unit for each, so that a slow reader holds no connection. It is in the audit before it leaves."""
+    for screen in screens:
+        with work.services.engine.connect() as db:
+            went_out(db, work.actor, "screen", screen.id, form, named=named)
+            unit = Work(db, work.running, work.services)
+            standing = standing_of_sheets(db, work.actor, work.catalogue, screen.id)
+            basis = basis_of_sheets(unit, standing)
+            db.commit()
+        yield screen, standing, basis
+
+
+def _long(work: Work, screens: Sequence[Row[Any]], *, named: bool) -> Iterator[bytes]:
+    yield text_of(long_rows(work.catalogue, [])).encode()
+    for _, _, basis in _each(work, screens, "values, CSV", named=named):
+        yield text_of(long_rows(work.catalogue, [_told(basis, named=named)], head=False)).encode()
+
+
+def _wide(work: Work, screens: Sequence[Row[Any]], *, named: bool) -> Iterator[bytes]:
+    """Its head knows every column only at the end."""
+    each = _each(work, screens, "values, wide CSV", named=named)
+    told = [_told(basis, named=named) for _, _, basis in each]
+    yield text_of(wide_rows(work.catalogue, told)).encode()
+
+
+@router.get(
+    "/athletes/{athlete_id}/archive",
+    operation_id="export_athlete_archive",
+    response_class=Response,
+    responses=_file(ZIP_TYPE),
+)
+def export_athlete_archive(athlete_id: UUID, work: WorkDep, named: Named = False) -> Response:
+    ref = get_athlete(work.db, work.actor, athlete_id).ref
+    screens = screens_of_athlete(work.db, work.actor, athlete_id)
+    went_out(work.db, work.actor, "athlete", athlete_id, "archive", screens=len(screens), named=named)
+    work.commit()
+    return _archive(work, screens, {"athlete": ref}, ref, named=named)
+
+
+@router.get(
+    "/squads/{squad_id}/archive",
+    operation_id="export_squad_archive",
+    response_class=Response,
+    responses=_file(ZIP_TYPE),
+)
+def export_squad_archive(squad_id: UUID, work: WorkDep, named: Named = False) -> Response:
+    name = get_squad(work.db, work.actor, squad_id).name
+    screens = screens_of_squad(work.db, work.actor, squad_id)
+    went_out(work.db, work.actor, "squad", squad_id, "archive", screens=len(screens), named=named)
+    work.commit()
+    return _archive(work, screens, {"squad": name}, name, named=named)
+
+
+PER_SCREEN = ("record", "reading", "fhir")
+
+
+def _archive(
+    work: Work, screens: Sequence[Row[Any]], about: dict[str, Any], name: str, *, named: bool
+) -> StreamingResponse:
+    athletes = len({screen.athlete_id for screen in screens})
+    headers = {
+        "Content-Disposition": f'attachment; filename="north-stride-{file_name(name)}.zip"',
+        FILES_HEADER: str(len(screens) * len(PER_SCREEN) + athletes + 1),
+    }
+    pieces = _pieces(work, screens, about, named=named)
+    return StreamingResponse(pieces, media_type=ZIP_TYPE, headers=headers)
+
+
+def _pieces(
+    work: Work, screens: Sequence[Row[Any]], about: dict[str, Any], *, named: bool
+) -> Iterator[bytes]:
+    """Screen by screen; the values of an athlete behind the last of theirs."""
+    made = dt.datetime.now(dt.UTC)
+    archive = Archive(made, {**about, "by": work.actor.name, "named": named})
+    folders = {screen.athlete_id: screen for screen in screens}
+    names = {key: f"{at + 1:03d}-{file_name(row.ref)}" for at, (key, row) in enumerate(folders.items())}
+    values: list[Told] = []
+    for screen, standing, basis in _each(work, screens, "archive", named=named):
+        at = f"{names[screen.athlete_id]}/{screen.date}-{screen.id}"
+        yield archive.add(f"{at}.json", orjson.dumps(standing.record))
+        yield archive.add(f"{at}.reading.json", orjson.dumps(standing.reading))
+        yield archive.add(f"{at}.fhir-R5.json", _bundle(work, basis, "R5", named=named))
+        values.append(_told(basis, named=named))
+        if folders[screen.athlete_id].id == screen.id:
+            table = text_of(long_rows(work.catalogue, values)).encode()
+            values = []
+            yield archive.add(f"{names[screen.athlete_id]}/values.csv", table)
+    yield archive.end()

@@ -1,0 +1,94 @@
+"""Tables of values coming in: mapped, tried, and taken whole or not at all."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from sqlalchemy import text
+
+from tests.support.api import ApiCase
+
+HEAD = "date,athlete,name,test,side,measure,value"
+ROW = "2026-09-14,T-1,Ilse Varga,hip.modified_thomas,{side},thigh_angle,{value}"
+ROLES = HEAD.split(",")
+
+
+def table(*rows: str) -> str:
+    return "\n".join([HEAD, *rows]) + "\n"
+
+
+GOOD = table(ROW.format(side="left", value="8"), ROW.format(side="right", value="-6"))
+
+
+class Tables(ApiCase):
+    def setUp(self) -> None:
+        self.me = self.person("owner", self.new_clinic())
+
+    def count(self, name: str) -> int:
+        with self.engine.begin() as db:
+            found = db.execute(
+                text(f"SELECT count(*) FROM {name} WHERE clinic_id = :clinic"),
+                {"clinic": self.me.clinic_id},
+            )
+            return int(found.scalar_one())
+
+    def check(self, text_: str, roles: list[str] | None = None) -> Any:
+        return self.me.ok("POST", "/api/values/check", {"text": text_, "roles": roles or ROLES})
+
+    def test_what_each_column_becomes_is_shown(self) -> None:
+        found = self.me.ok("POST", "/api/values/columns", {"text": GOOD})
+        self.assertEqual([column["role"] for column in found["columns"]], ROLES)
+        self.assertEqual((found["rows"], found["columns"][6]["shown"]), (2, ["8", "-6"]))
+        self.assertIn("ignore", [role["role"] for role in found["roles"]])
+        wide = self.me.ok(
+            "POST", "/api/values/columns", {"text": "hip.modified_thomas/thigh_angle/left\n4\n"}
+        )
+        self.assertIn("left", wide["columns"][0]["says"])
+        refused = self.me.call("POST", "/api/values/columns", {"text": '"open'})
+        self.assertEqual((refused.status_code, refused.json()["faults"][0]["path"]), (422, "text"))
+
+    def test_a_dry_run_makes_nothing(self) -> None:
+        found = self.check(GOOD)
+        self.assertEqual(found["faults"], [])
+        (screen,) = found["screens"]
+        self.assertEqual((screen["entries"], screen["name"], screen["athlete"]), (2, "Ilse Varga", None))
+        self.assertEqual((self.count("screens"), self.count("athletes")), (0, 0))
+
+    def test_taken_once_however_often_it_is_sent(self) -> None:
+        body = {"text": GOOD, "roles": ROLES}
+        self.assertEqual(self.me.ok("POST", "/api/values", body), {"screens": 1, "new_athletes": 1})
+        self.assertTrue(self.check(GOOD)["screens"][0]["stands"])
+        self.assertEqual(self.me.ok("POST", "/api/values", body), {"screens": 0, "new_athletes": 0})
+        self.assertEqual((self.count("screens"), self.count("athletes")), (1, 1))
+        screen = self.check(GOOD)["screens"][0]["id"]
+        reading = self.me.ok("GET", f"/api/screens/{screen}/reading")["reading"]
+        self.assertIn("tightness.hip_flexors", {flag["code"] for flag in reading["flags"]})
+
+    def test_all_or_nothing(self) -> None:
+        bad = table(ROW.format(side="left", value="8"), ROW.format(side="right", value="800"))
+        fault = {"line": 3, "column": "value"}
+        (found,) = self.check(bad)["faults"]
+        self.assertEqual({name: found[name] for name in fault}, fault)
+        refused = self.me.call("POST", "/api/values", {"text": bad, "roles": ROLES})
+        self.assertEqual((refused.status_code, refused.json()["faults"][0]["path"]), (422, "line 3, value"))
+        second = table(ROW.format(side="left", value="8"), "2026-09-15,T-2,,hip.faber,left,pain,yes")
+        self.assertEqual([each["line"] for each in self.check(second)["faults"]], [3])
+        refused = self.me.call("POST", "/api/values", {"text": second, "roles": ROLES})
+        self.assertEqual(refused.status_code, 422)
+        self.assertEqual((self.count("screens"), self.count("athletes")), (0, 0))
+
+    def test_a_known_athlete_is_met_and_an_archived_one_is_not_written_to(self) -> None:
+        athlete = self.me.add_athlete(ref="T-1", name="Ilse Varga")
+        self.assertEqual(self.check(GOOD)["screens"][0]["athlete"], athlete)
+        self.me.edit(athlete, archived=True)
+        refused = self.me.call("POST", "/api/values", {"text": GOOD, "roles": ROLES})
+        self.assertEqual(refused.status_code, 422)
+        self.assertEqual(self.count("screens"), 0)
+
+    def test_ten_thousand_rows_in_one_go(self) -> None:
+        rows = [
+            f"2026-09-14,T-{at // 100},A. Name,hip.modified_thomas,{('left', 'right')[at % 2]},thigh_angle,4"
+            for at in range(10_000)
+        ]
+        found = self.check(table(*rows))
+        self.assertEqual((len(found["screens"]), found["faults"]), (100, []))
