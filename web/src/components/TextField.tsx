@@ -20,6 +20,7 @@ interface Props extends FieldProps {
   fault?: string | null;
   value?: string;
   name?: string;
+  readOnly?: boolean;
   ref?: Ref<HTMLInputElement>;
   onChange?: ChangeEventHandler<HTMLInputElement>;
   onBlur?: FocusEventHandler<HTMLInputElement>;

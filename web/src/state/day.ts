@@ -21,6 +21,10 @@ export function plusDays(day: string, days: number): string {
   return new Date(at.getTime() + days * DAY_MS).toISOString().slice(0, 10);
 }
 
+/** Whether a calendar could hold it: booked, or a stretch of days. */
+export const hasDays = ({ standing, start, end }: DueAction): boolean =>
+  standing.arranged !== null || standing.again !== null || (start !== null && end !== null);
+
 /** An action with days, told in days from today: negative lies behind. */
 export interface Running {
   action: DueAction;

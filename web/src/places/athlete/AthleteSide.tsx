@@ -2,9 +2,11 @@ import { Link } from "react-router";
 import Arrange from "../../components/Arrange";
 import { Arranged } from "../../components/Arranged";
 import { AuditLink } from "../../components/AuditLink";
+import { DateFile } from "../../components/DateFile";
 import { SideMark } from "../../components/SideMark";
+import { TakeAlongButton } from "../../components/TakeAlongButton";
 import { stepTo } from "../../state/addresses";
-import { actionOf, nameOf, type Running } from "../../state/day";
+import { actionOf, hasDays, nameOf, type Running } from "../../state/day";
 import { dayWords, purposeName, urgencyName } from "../../state/wording";
 import styles from "./athlete.module.css";
 import type { AthleteParts } from "./parts";
@@ -39,6 +41,9 @@ export function AthleteSide(props: AthleteParts & { running: Running[] }) {
         ))}
       </ul>
       <p className="mt-3">
+        <TakeAlongButton whose={{ kind: "athlete", id: athlete.id }} called={athlete.name} />
+      </p>
+      <p>
         <Link to={`/people?athlete=${athlete.id}`}>Edit or archive in People</Link>{" "}
         <AuditLink noun="athlete" record={athlete.id} />
       </p>
@@ -66,7 +71,10 @@ function NextDate({ each, catalogue, onChanged }: AthleteParts & { each: Running
           name={name}
           booked={standing.arranged !== null}
           onChanged={onChanged}
-        />
+        />{" "}
+        {hasDays(action) ? (
+          <DateFile screen={screen} action={standing.action} side={standing.side} name={name} />
+        ) : null}
       </div>
     </div>
   );

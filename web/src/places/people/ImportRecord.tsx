@@ -45,7 +45,7 @@ export function ImportRecord({ onImported }: { onImported: () => void }) {
       <input
         ref={file}
         type="file"
-        accept="application/json,.json"
+        accept="application/json,application/fhir+json,.json"
         aria-label="Screen file"
         hidden
         onChange={choose}

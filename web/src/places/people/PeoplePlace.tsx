@@ -8,6 +8,7 @@ import { TextField } from "../../components/TextField";
 import { AthleteForm } from "./AthleteForm";
 import { AthletePanel } from "./AthletePanel";
 import { ImportRecord } from "./ImportRecord";
+import { ImportValuesButton } from "./ImportValuesButton";
 import { PeopleList } from "./PeopleList";
 import styles from "./people.module.css";
 import { squadsQuery } from "./queries";
@@ -62,6 +63,12 @@ export default function PeoplePlace() {
             />
             {isStaff(session) ? <Button onClick={() => setForm("new")}>Add athlete</Button> : null}
             <ImportRecord onImported={() => list.refetch()} />
+            <ImportValuesButton
+              onTaken={() => {
+                void list.refetch();
+                void squads.refetch();
+              }}
+            />
           </div>
           <PeopleList
             athletes={athletes}

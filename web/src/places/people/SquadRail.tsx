@@ -5,6 +5,7 @@ import type { Squad } from "../../api/athletes";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isStaff, useSession } from "../../components/session";
+import { TakeAlongButton } from "../../components/TakeAlongButton";
 import styles from "./people.module.css";
 import { addSquad, editSquad, squadsQuery } from "./queries";
 
@@ -42,9 +43,12 @@ export function SquadRail({ squads, chosen, archived, onChoose }: Props) {
       {isStaff(session) ? (
         <div className={styles["rail-tools"]}>
           {current ? (
-            <Button variant="quiet" onClick={() => setEditing(current)}>
-              Edit {current.name}
-            </Button>
+            <>
+              <Button variant="quiet" onClick={() => setEditing(current)}>
+                Edit {current.name}
+              </Button>
+              <TakeAlongButton whose={{ kind: "squad", id: current.id }} called={current.name} />
+            </>
           ) : null}
           <Button variant="quiet" onClick={() => setEditing("new")}>
             Add squad

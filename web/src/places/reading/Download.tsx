@@ -7,11 +7,14 @@ import { isLicensed, useSession } from "../../components/session";
 import { exportRecord } from "./queries";
 
 /** The screen as a file of the open format. */
-export function Download({ screen }: { screen: Screen }) {
+export function Download({ screen, onTaken }: { screen: Screen; onTaken?: () => void }) {
   const session = useSession();
   const download = useMutation({
     mutationFn: () => exportRecord(screen.record.id),
-    onSuccess: (file) => saveFile(file, fileName(screen)),
+    onSuccess: (file) => {
+      saveFile(file, fileName(screen));
+      onTaken?.();
+    },
   });
   if (!isLicensed(session)) return null;
   return (

@@ -4,6 +4,7 @@ import { Shell } from "../../components/Shell";
 import { useSession } from "../../components/session";
 import { SETTINGS } from "../../state/addresses";
 import { Audit } from "./Audit";
+import { CalendarPart } from "./CalendarPart";
 import { ClinicFacts } from "./ClinicFacts";
 import { ErrorFigures } from "./ErrorFigures";
 import { SchoolsPart } from "./SchoolsPart";
@@ -22,6 +23,7 @@ const PARTS: readonly PartOf[] = [
   { part: "device", name: "This device", Show: ThisDevice, owner: false },
   { part: "schools", name: "Schools", Show: SchoolsPart, owner: false },
   { part: "errors", name: "Error figures", Show: ErrorFigures, owner: false },
+  { part: "calendar", name: "Calendar", Show: CalendarPart, owner: false },
   { part: "clinic", name: "Clinic", Show: ClinicFacts, owner: true },
   { part: "people", name: "People and roles", Show: Team, owner: true },
   { part: "audit", name: "Audit", Show: Audit, owner: true },

@@ -6,7 +6,7 @@ import { ProblemNote } from "../../components/ProblemNote";
 import { saveFile } from "../../components/saveFile";
 import { isLicensed, useSession } from "../../components/session";
 import { momentWords } from "../../state/audit";
-import { Download } from "../reading/Download";
+import { Formats } from "./Formats";
 import { VOICES } from "./names";
 import { handOver, type Kind, type PaperSize, printed, type Sheets } from "./queries";
 import styles from "./sheet.module.css";
@@ -83,8 +83,7 @@ export function TakeAway({ screen, kind, sheets, paper, opened, onPaper, onTaken
             </Button>
           </div>
           <ProblemNote error={pdf.error ?? print.error} />
-          <h2>The values</h2>
-          <Download screen={opened} />
+          <Formats opened={opened} onTaken={onTaken} />
         </>
       ) : (
         <p className="muted">Taking a sheet along is for licensed practitioners.</p>
