@@ -17,11 +17,13 @@ from northstride.api.screen_outputs import ScreenLine
 from northstride.api.screens import screen_line
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
+from northstride.record.board import BoardRowOut, board_row_out
 from northstride.record.lines import LineOut, line_out
 from northstride.record.model import HistoryPart
 from northstride.store.actor import audit
 from northstride.store.day import due_of_athlete
 from northstride.store.lines import Course, course_of
+from northstride.store.returning import return_tests
 from northstride.store.screens import list_screens
 
 router = APIRouter(prefix="/api/athletes/{athlete_id}", tags=["athletes"], route_class=StrictJsonRoute)
@@ -60,6 +62,33 @@ def read(athlete_id: UUID, work: WorkDep) -> Json:
             "actions": [due_out(item) for item in actions],
         }
     )
+
+
+class ReturnTestOut(Output):
+    """`rows` none: the record cannot be read as it stands."""
+
+    screen: UUID
+    date: dt.date
+    state: Literal["open", "signed"]
+    rows: list[BoardRowOut] | None
+
+
+@router.get("/return-tests", operation_id="read_return_tests")
+def read_return_tests(athlete_id: UUID, work: WorkDep) -> list[ReturnTestOut]:
+    """Each test for the return, the oldest first, with every criterion and by how much."""
+    screens = list_screens(work.db, work.actor, athlete_id)
+    found = [
+        ReturnTestOut(
+            screen=each.screen.id,
+            date=each.screen.date,
+            state="open" if each.screen.signed_at is None else "signed",
+            rows=None if each.rows is None else [board_row_out(row) for row in each.rows],
+        )
+        for each in return_tests(work.db, work.actor, work.catalogue, screens)
+    ]
+    audit(work.db, work.actor, "read", "athlete", athlete_id, {"return tests": len(found)})
+    work.commit()
+    return found
 
 
 def _events(course: Course) -> Iterator[dict[str, Any]]:

@@ -22,6 +22,7 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "list_athletes": EVERYONE,
     "read_athlete": EVERYONE,
     "read_course": EVERYONE,
+    "read_return_tests": EVERYONE,
     "add_athlete": STAFF,
     "edit_athlete": STAFF,
     "read_day": EVERYONE,

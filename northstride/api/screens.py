@@ -46,6 +46,8 @@ class ScreenInput(Input):
     date: Day
     purpose: Purpose
     schools: StrictSchools = StrictSchools()
+    # The tests to be done; empty for what the purpose asks for.
+    planned: Annotated[list[Code], Field(max_length=200)] = []
 
 
 @router.get("", operation_id="list_screens")
@@ -73,9 +75,8 @@ def _state(row: Row[Any]) -> Literal["open", "signed"]:
 
 @router.post("", operation_id="begin_screen", status_code=201)
 def begin(body: ScreenInput, work: WorkDep) -> ScreenLine:
-    store.begin_screen(
-        work.db, work.actor, work.catalogue, body.id, body.athlete_id, body.date, body.purpose, body.schools
-    )
+    asked = (body.id, body.athlete_id, body.date, body.purpose, body.schools, body.planned)
+    store.begin_screen(work.db, work.actor, work.catalogue, *asked)
     row = store.get_screen(work.db, work.actor, body.id)
     work.commit()
     return screen_line(row)

@@ -61,8 +61,9 @@ def begin_screen(
     date: dt.date,
     purpose: str,
     schools: Mapping[str, Any],
+    planned: Sequence[str] = (),
 ) -> None:
-    """Safe to repeat. Plans what the purpose asks for. Raises Differs for another content.
+    """Safe to repeat. Plans `planned`, or what the purpose asks for. Raises Differs for another content.
 
     Read by the clinic's schools, and by `schools` where this screen is to be read otherwise.
     """
@@ -83,6 +84,12 @@ def begin_screen(
         raise Refused([Fault("athlete_id", str(athlete_id), why)])
     if athlete.birth_date is not None and athlete.birth_date > date:
         raise Refused([Fault("date", date.isoformat(), f"{date.isoformat()} is before the birth date")])
+    unknown = [(at, code) for at, code in enumerate(planned) if code not in catalogue.tests]
+    if unknown:
+        raise Refused(
+            [Fault(f"planned[{at}]", code, "is not a test in the catalogue") for at, code in unknown]
+        )
+    own_plan = list(dict.fromkeys(planned))
     read_by = {**_schools_of_clinic(db, actor), **schools}
     db.execute(
         insert(Screen).values(
@@ -90,7 +97,7 @@ def begin_screen(
             id=screen_id,
             examiner=actor.name,
             schools=read_by,
-            planned=_plan(catalogue, screen_id, athlete.ref, date, purpose, read_by),
+            planned=own_plan or _plan(catalogue, screen_id, athlete.ref, date, purpose, read_by),
             overrides=[],
             created_by=actor.user_id,
             **asked,

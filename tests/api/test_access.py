@@ -235,6 +235,7 @@ class Roles(AccessCase):
             "read_audit": owner,
             "read_test": everyone,
             "read_course": everyone,
+            "read_return_tests": everyone,
             "count_urgent": everyone,
             "read_evidence": everyone,
             "read_sheets": everyone,

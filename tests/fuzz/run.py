@@ -170,6 +170,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "preview_schools": {"body": {"schools": {"knee_pass": 80}}},
         "read_audit": {"query": {"noun": "screen", "key": screen["screen_id"]}},
         "read_test": {"path": {"code": "hip.fadir"}},
+        "read_return_tests": {"path": {"athlete_id": athlete}},
         "read_course": {"path": {"athlete_id": athlete}},
         "export_record": {"path": screen},
         "check_record_file": {"body": file},

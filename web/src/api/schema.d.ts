@@ -328,6 +328,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/athletes/{athlete_id}/return-tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Return Tests
+         * @description Each test for the return, the oldest first, with every criterion and by how much.
+         */
+        get: operations["read_return_tests"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/squads": {
         parameters: {
             query?: never;
@@ -1542,6 +1562,20 @@ export interface components {
             /** Why */
             why: string;
         };
+        /** BoardRowOut */
+        BoardRowOut: {
+            /** Criterion */
+            criterion: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "met" | "not_met" | "not_tested";
+            other: components["schemas"]["HeldAgainstOut"] | null;
+            own: components["schemas"]["HeldAgainstOut"] | null;
+            /** Tests */
+            tests: string[];
+        };
         /** CatalogueOut */
         CatalogueOut: {
             /** Tests */
@@ -2412,6 +2446,35 @@ export interface components {
              * @constant
              */
             state: "ready";
+        };
+        /**
+         * HeldAgainstOut
+         * @description `by`: percent of the other, or value − other in `unit`, held against `limit`.
+         */
+        HeldAgainstOut: {
+            /** Test */
+            test: string | null;
+            /** Measure */
+            measure: string;
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Value */
+            value: number;
+            /** Against */
+            against: number;
+            /** By */
+            by: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "percent" | "deg" | "mm" | "s" | "N" | "kg" | "1" | "points";
+            /** Limit */
+            limit: number;
+            /** Enough */
+            enough: boolean;
+            /** Since */
+            since: string | null;
         };
         /** HeldOnOut */
         HeldOnOut: {
@@ -3310,6 +3373,29 @@ export interface components {
              */
             reason: "back_not_flat" | "pelvis_moved" | "trials_disagree" | "trunk_lean" | "second_examiner" | "passive_range_unchecked" | "tapes_disagree";
         };
+        /**
+         * ReturnTestOut
+         * @description `rows` none: the record cannot be read as it stands.
+         */
+        ReturnTestOut: {
+            /**
+             * Screen
+             * Format: uuid
+             */
+            screen: string;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "signed";
+            /** Rows */
+            rows: components["schemas"]["BoardRowOut"][] | null;
+        };
         /** RoleOut */
         RoleOut: {
             /** Role */
@@ -3556,6 +3642,11 @@ export interface components {
             purpose: "squad_screen" | "hip_complaint" | "ankle_injury" | "foot_complaint" | "follow_up" | "return_to_sport" | "teaching";
             /** @default {} */
             schools?: components["schemas"]["StrictSchools"];
+            /**
+             * Planned
+             * @default []
+             */
+            planned?: string[];
         };
         /** ScreenLine */
         ScreenLine: {
@@ -5281,6 +5372,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CourseOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_return_tests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                athlete_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReturnTestOut"][];
                 };
             };
             /** @description Refused, with the path of each fault */

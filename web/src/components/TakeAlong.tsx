@@ -32,7 +32,7 @@ export default function TakeAlong({ whose, called, onClose }: Props) {
           {called}, taken along
         </h2>
         <Named named={named} onNamed={setNamed} disabled={busy} />
-        <div className="d-grid gap-2 my-3">
+        <div className="d-grid gap-2 mt-3 mb-3">
           <Button disabled={busy} onClick={archive.go}>
             All of it, one archive
           </Button>

@@ -7,13 +7,20 @@ import { useToday } from "./session";
 
 export type Purpose = Schema["ScreenInput"]["purpose"];
 
+interface Beginning {
+  id: string;
+  purpose: Purpose;
+  /** The tests to be done; none for what the purpose asks for. */
+  planned?: string[];
+}
+
 /** Begins a screen of an athlete and goes to its story: one asks first. */
 export function useBegin(athlete: string) {
   const navigate = useNavigate();
   const date = useToday();
   return useMutation({
-    mutationFn: ({ id, purpose }: { id: string; purpose: Purpose }) =>
-      beginScreen({ id, athlete_id: athlete, date, purpose }),
+    mutationFn: ({ id, purpose, planned = [] }: Beginning) =>
+      beginScreen({ id, athlete_id: athlete, date, purpose, planned }),
     onSuccess: (screen) => navigate(stepTo(screen.id, "story")),
   });
 }

@@ -17,6 +17,7 @@ import { AthleteSide } from "./AthleteSide";
 import styles from "./athlete.module.css";
 import { FlagsNow } from "./FlagsNow";
 import { Lines } from "./Lines";
+import { ReturnBoard } from "./ReturnBoard";
 
 /** One person over time: flags now, what moved on each side, what is to be done, what was before. */
 export default function AthletePlace() {
@@ -54,6 +55,7 @@ export default function AthletePlace() {
         <div className={styles.columns}>
           <div className={styles.ledger}>
             <FlagsNow {...parts} />
+            <ReturnBoard {...parts} />
             <Lines {...parts} pairs={pairsOf(over, known)} />
           </div>
           <AthleteSide {...parts} running={runningOut(day, known)} />

@@ -41,12 +41,12 @@ export default function ImportValues({ text, columns, onTaken, onClose }: Props)
           <Taken {...take.data} />
         ) : (
           <>
+            {look.data ? <Tried found={look.data} /> : null}
+            <ProblemNote error={take.error ?? look.error} />
             <p className="muted">
               What each column becomes. Nothing is taken before it was tried without a fault.
             </p>
             <ColumnRoles columns={columns} typed={typed} known={known} onType={type} />
-            {look.data ? <Tried found={look.data} /> : null}
-            <ProblemNote error={take.error ?? look.error} />
           </>
         )}
       </Modal.Body>
@@ -80,6 +80,8 @@ const soundIn = (found: CheckedTable | undefined): found is CheckedTable =>
 
 const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? "" : "s"}`;
 
+const entries = (count: number): string => (count === 1 ? "1 entry" : `${count} entries`);
+
 const newIn = ({ screens }: CheckedTable): string =>
   counted(screens.filter(({ stands }) => !stands).length, "screen");
 
@@ -95,7 +97,7 @@ function Taken({ screens, new_athletes }: { screens: number; new_athletes: numbe
 function Tried({ found }: { found: CheckedTable }) {
   if (found.faults.length > 0) {
     return (
-      <section aria-label="Faults">
+      <section className={styles.tried} aria-label="Faults">
         <h3 className="fs-5">
           {counted(found.faults.length, "fault")}, so nothing can be taken yet
         </h3>
@@ -121,7 +123,7 @@ function Tried({ found }: { found: CheckedTable }) {
     );
   }
   return (
-    <section aria-label="Screens it makes">
+    <section className={styles.tried} aria-label="Screens it makes">
       <h3 className="fs-5">No fault. It makes:</h3>
       <table className={styles.table}>
         <tbody>
@@ -134,7 +136,7 @@ function Tried({ found }: { found: CheckedTable }) {
               </td>
               <td>{dayWords(screen.date)}</td>
               <td>{purposeName(screen.purpose)}</td>
-              <td>{screen.stands ? "here already" : counted(screen.entries, "test")}</td>
+              <td>{screen.stands ? "here already" : entries(screen.entries)}</td>
             </tr>
           ))}
         </tbody>

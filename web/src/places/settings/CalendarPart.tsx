@@ -52,7 +52,7 @@ export function CalendarPart() {
         </p>
       ) : null}
       <Named named={named} onNamed={setNamed} says="With names and findings" />
-      <div className="d-flex gap-2 my-3">
+      <div className="d-flex gap-2 mt-3 mb-3">
         <Button disabled={make.isPending} onClick={() => make.mutate()}>
           {state?.on ? "Make another address" : "Make an address"}
         </Button>
