@@ -25,6 +25,13 @@ export function criteriaOf(tests: readonly ReturnTest[]): Criterion[] {
   }));
 }
 
+/** The side that returns, where all that is held against something is of one. */
+export function sideOf(criteria: readonly Criterion[]): "left" | "right" | null {
+  const sides = new Set(criteria.flatMap(({ newest }) => newest.other?.side ?? []));
+  const [only] = sides;
+  return sides.size === 1 && only ? only : null;
+}
+
 const rounded = (value: number): string => plain(Math.round(value * 10) / 10);
 
 const unitWords: Record<HeldAgainst["unit"], string> = {

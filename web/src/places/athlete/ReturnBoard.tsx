@@ -3,6 +3,7 @@ import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import { returnTestsQuery } from "../../api/course";
 import { ProblemNote } from "../../components/ProblemNote";
+import { SideMark } from "../../components/SideMark";
 import { useBegin } from "../../components/useBegin";
 import { stepTo } from "../../state/addresses";
 import {
@@ -16,6 +17,7 @@ import {
   limitWords,
   meterOf,
   type ReturnTest,
+  sideOf,
 } from "../../state/board";
 import { criterionState, criterionWords, dayWords } from "../../state/wording";
 import type { AthleteParts } from "./parts";
@@ -33,11 +35,13 @@ export function ReturnBoard(props: AthleteParts) {
   const found = tests.data ?? [];
   const criteria = criteriaOf(found);
   const newest = found.at(-1);
+  const side = sideOf(criteria);
   return (
     <section className={styles.board} aria-label="Ready to return">
       <header className={styles.head}>
         <h2>
-          Ready to return <span className="muted">you decide</span>
+          Ready to return {side ? <SideMark side={side} /> : null}{" "}
+          <span className="muted">you decide</span>
         </h2>
         {newest && !athlete.archived ? (
           <Left {...props} criteria={criteria} newest={newest} />
@@ -100,7 +104,14 @@ function HeldCell({
   held,
   catalogue,
 }: { held: HeldAgainst | null } & Pick<AthleteParts, "catalogue">) {
-  if (!held) return <span className="muted">nothing to hold it against</span>;
+  if (!held) {
+    return (
+      <span className="muted">
+        <span aria-hidden="true">–</span>
+        <span className="only-read-aloud">nothing to hold it against</span>
+      </span>
+    );
+  }
   const { zone, at } = meterOf(held);
   return (
     <div className={styles.held}>

@@ -1,4 +1,5 @@
 import type { Side } from "../../api/client";
+import type { CourseEvent } from "../../api/course";
 import { classes } from "../../components/classes";
 import { useSize } from "../../components/useSize";
 import { daysBetween } from "../../state/day";
@@ -9,9 +10,20 @@ import type { AthleteParts } from "./parts";
 import { spanOf } from "./span";
 
 const PAD = 28;
-// Where labels side by side would lie over each other.
-const NARROW = 300;
-const SAYS = { injury: "injured", return: "tested for return" } as const;
+const SAYS = { injury: "injured", return: "return test" } as const;
+
+/** The newest of each kind by its name, with how many there are: more would lie over each other. */
+function labelled(events: readonly CourseEvent[]) {
+  return (["injury", "return"] as const).flatMap((kind) => {
+    const own = events.filter((event) => event.kind === kind);
+    const newest = own.reduce<CourseEvent | null>(
+      (last, event) => (last && last.date > event.date ? last : event),
+      null,
+    );
+    const times = own.length > 1 ? `, ${own.length} times` : "";
+    return newest ? [{ event: newest, says: `${SAYS[kind]}${times}` }] : [];
+  });
+}
 
 /** When they were looked at, and what happened: an injury and a return only in their own lane. */
 export function TimeRow({ course, today }: AthleteParts) {
@@ -32,18 +44,23 @@ export function TimeRow({ course, today }: AthleteParts) {
           {course.screens.map((screen) => (
             <path key={screen.id} className={styles.axis} d={`M${at(screen.date)} 33V47`} />
           ))}
-          {events.map((event, place) => (
-            <g key={`${event.kind} ${event.date}`}>
-              <path className={styles[event.kind]} d={`M${at(event.date)} 22V56`} />
-              <text
-                className={styles.event}
-                x={at(event.date)}
-                y={size.width < NARROW ? 14 + 13 * (place % 2) : 17}
-                textAnchor={at(event.date) > size.width / 2 ? "end" : "start"}
-              >
-                {SAYS[event.kind]}
-              </text>
-            </g>
+          {events.map((event) => (
+            <path
+              key={`${event.kind} ${event.date}`}
+              className={styles[event.kind]}
+              d={`M${at(event.date)} 22V56`}
+            />
+          ))}
+          {labelled(events).map(({ event, says }, place) => (
+            <text
+              key={`${event.kind} ${event.date}`}
+              className={styles.event}
+              x={at(event.date)}
+              y={14 + 13 * (place % 2)}
+              textAnchor={at(event.date) > size.width / 2 ? "end" : "start"}
+            >
+              {says}
+            </text>
           ))}
         </svg>
         <ul className="only-read-aloud">
