@@ -9,6 +9,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Path, Response
 from pydantic import Field
+from sqlalchemy import Row
 
 from northstride.api.basis import basis_of_sheets
 from northstride.api.bodies import Id, Input, Output
@@ -53,10 +54,13 @@ class WordsOut(Output):
 
 
 class WentOut(Output):
+    """`status` is none where it left as a part of something larger; `named`: with the athlete's name."""
+
     at: dt.datetime
     by: str
     form: str
-    status: Status
+    status: Status | None
+    named: bool
 
 
 class SheetsOut(Output):
@@ -97,9 +101,16 @@ def read(screen_id: UUID, work: WorkDep) -> SheetsOut:
             "pages": pages,
             "words": _words(work, basis, kept),
             "before": _before(basis.clinic, sheets, pages),
-            "went": [{"at": row.at, "by": row.by, **row.detail} for row in went],
+            "went": [_went(row) for row in went],
         }
     )
+
+
+def _went(row: Row[dt.datetime, Any | None, str]) -> WentOut:
+    told = row.detail or {}
+    # A sheet carries its athlete's name; of other forms it was asked.
+    named = told.get("named", True)
+    return WentOut(at=row.at, by=row.by, form=told["form"], status=told.get("status"), named=named)
 
 
 Kept = dict[tuple[str, str], Any]

@@ -90,6 +90,12 @@ class OneScreen(LeavingCase):
         self.assertEqual([(row["side"], row["value"]) for row in rows], [("left", "8"), ("right", "-6")])
         self.assertEqual({row["name"] for row in rows}, {NAME})
         self.assertEqual(self.went("screen", self.screen)[0]["form"], "values, CSV")
+        self.me.call("GET", f"/api/athletes/{self.athlete}/archive")
+        told = self.me.ok("GET", f"/api/screens/{self.screen}/sheets")["went"]
+        self.assertEqual(
+            [(each["form"], each["status"], each["named"]) for each in told],
+            [("archive", None, False), ("values, CSV", "draft", True)],
+        )
 
 
 class PeopleAndSquads(LeavingCase):

@@ -2,22 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from playwright.sync_api import Page, expect
 
-from northstride.cli.steps import ROOT, WEB
+from northstride.cli.steps import ROOT
 from tests.support.browser import BrowserCase
+from tests.support.clean import STILL, CleanCase
 from tests.support.telling import answer, begin, door, point
 
 DOCS = ROOT / "docs"
-AXE = (WEB / "node_modules" / "axe-core" / "axe.min.js").read_text(encoding="utf-8")
-
-
-# A colour in the middle of its change is no colour anybody reads.
-STILL: Any = {"reduced_motion": "reduce"}
-
-
 ONE_OF_EACH = ("ankle.palpation", "ankle.heel_rise", "hip.single_leg_stance", "ankle.squeeze")
 # Places on a drawing, a row a key, a score, points, a ladder, figures of more than one panel.
 OTHERS = (
@@ -30,17 +22,7 @@ OTHERS = (
 )
 
 
-class Accessible(BrowserCase):
-    def assert_clean(self, page: Page, where: str) -> None:
-        for theme in ("light", "dark"):
-            page.evaluate("theme => { document.documentElement.dataset.bsTheme = theme; }", theme)
-            page.evaluate(AXE)
-            found: list[str] = page.evaluate(
-                "() => axe.run(document).then(result => result.violations.map(v => "
-                "v.id + ': ' + v.nodes.map(n => n.html + n.failureSummary).join(' | ')))"
-            )
-            self.assertEqual("\n".join(found), "", f"{where}, {theme}")
-
+class Accessible(CleanCase):
     def test_the_door(self) -> None:
         page = self.page(**STILL)
         page.goto(self.app.address)

@@ -4478,7 +4478,10 @@ export interface components {
             /** Degrees */
             degrees: number | null;
         };
-        /** WentOut */
+        /**
+         * WentOut
+         * @description `status` is none where it left as a part of something larger; `named`: with the athlete's name.
+         */
         WentOut: {
             /**
              * At
@@ -4489,11 +4492,10 @@ export interface components {
             by: string;
             /** Form */
             form: string;
-            /**
-             * Status
-             * @enum {string}
-             */
-            status: "draft" | "signed" | "amended";
+            /** Status */
+            status: ("draft" | "signed" | "amended") | null;
+            /** Named */
+            named: boolean;
         };
         /**
          * WhereInput

@@ -94,7 +94,8 @@ export function TakeAway({ screen, kind, sheets, paper, opened, onPaper, onTaken
         {sheets.went.map((each) => (
           <li key={each.at}>
             <strong>{momentWords(each.at, session.time_zone)}</strong> {each.form}
-            {each.status === "draft" ? ", draft" : ""}. {each.by}
+            {each.status === "draft" ? ", draft" : ""}
+            {each.named ? "" : ", without the name"}. {each.by}
           </li>
         ))}
       </ul>
