@@ -33,6 +33,29 @@ class ScreenCase(ApiCase):
             return list(rows.scalars())
 
 
+class Beginning(ScreenCase):
+    def test_with_a_plan_of_its_own_or_that_of_its_purpose(self) -> None:
+        planned = ["ankle.hop", "ankle.lunge", "ankle.hop"]
+        own = self.me.begin_screen(purpose="return_to_sport", planned=planned)
+        record = self.me.ok("GET", f"/api/screens/{own}")["record"]
+        self.assertEqual(record["planned"], ["ankle.hop", "ankle.lunge"])
+        body = {"id": str(uuid4()), "athlete_id": self.me.add_athlete(), "date": "2026-09-14"}
+        wrong = {**body, "purpose": "squad_screen", "planned": ["ankle.hop", "ankle.dance"]}
+        refused = self.me.call("POST", "/api/screens", wrong)
+        self.assertEqual((refused.status_code, refused.json()["faults"][0]["path"]), (422, "planned[1]"))
+        usual = self.me.begin_screen(purpose="squad_screen", planned=[])
+        self.assertGreater(len(self.me.ok("GET", f"/api/screens/{usual}")["record"]["planned"]), 2)
+
+    def test_the_return_tests_of_an_athlete_the_oldest_first(self) -> None:
+        athlete = self.me.add_athlete()
+        for date in ("2026-10-02", "2026-09-14"):
+            self.me.begin_screen(athlete, purpose="return_to_sport", date=date)
+        self.me.begin_screen(athlete)
+        found = self.me.ok("GET", f"/api/athletes/{athlete}/return-tests")
+        self.assertEqual([each["date"] for each in found], ["2026-09-14", "2026-10-02"])
+        self.assertEqual([len(each["rows"]) for each in found], [11, 11])
+
+
 class Writing(ScreenCase):
     def test_field_by_field_into_entries(self) -> None:
         self.post(answer("left", "values.thigh_angle", [8, 9, 8], at="2026-09-14T09:12:40+02:00"))

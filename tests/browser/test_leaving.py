@@ -14,7 +14,7 @@ from playwright.sync_api import FilePayload, Page, expect
 
 from northstride.cli.published import DOCS
 from tests.support.ankle import done
-from tests.support.browser import BrowserCase
+from tests.support.browser import PASSWORD, BrowserCase
 from tests.support.clean import STILL, CleanCase
 from tests.support.records import record
 
@@ -183,3 +183,32 @@ class ReturnBoard(CleanCase):
             page.set_viewport_size({"width": size[0], "height": size[1]})
             wide = page.evaluate("document.documentElement.scrollWidth - innerWidth")
             self.assertEqual(wide, 0, size)
+
+    def test_what_is_left_begins_as_a_route_of_its_own(self) -> None:
+        page = self.at_board()
+        signed = page.evaluate(
+            """async ([screen, password]) => {
+                const { session } = await (await fetch("/api/session")).json();
+                const headers = { "X-North-Stride-Token": session.token, "Content-Type": "application/json" };
+                const at = `/api/screens/${screen}`;
+                const { identity } = await (await fetch(`${at}/reading`)).json();
+                const body = JSON.stringify({ shown: identity, password });
+                const answer = await fetch(`${at}/sign`, { method: "POST", headers, body });
+                return [answer.status, await answer.text()];
+            }""",
+            [self.screen_id(page), PASSWORD],
+        )
+        self.assertEqual(signed[0], 204, signed)
+        page.locator("header").first.get_by_role("link", name="Ilse Varga").click()
+        left = page.get_by_role("region", name="Ready to return").get_by_role(
+            "button", name="Test what is left"
+        )
+        expect(left).to_be_visible()
+        left.press("Enter")
+        page.wait_for_url("**/story**")
+        begun = page.evaluate(
+            "id => fetch(`/api/screens/${id}`).then(r => r.json()).then(s => s.record)", self.screen_id(page)
+        )
+        self.assertEqual(begun["purpose"], "return_to_sport")
+        self.assertIn("ankle.hop", begun["planned"])
+        self.assertNotIn("ankle.heel_rise", begun["planned"])
