@@ -4,24 +4,30 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterator, Sequence
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
-from fastapi import APIRouter
+import orjson
+from fastapi import APIRouter, Query, Response
 from sqlalchemy import Row
 
-from northstride.api.answer_inputs import SideCode
+from northstride.api.answer_inputs import Code, SideCode
 from northstride.api.bodies import Json, Output
+from northstride.api.catalogue import drawn_as
 from northstride.api.day import DueActionOut, due_out
 from northstride.api.screen_outputs import ScreenLine
 from northstride.api.screens import screen_line
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.work import Work, WorkDep
+from northstride.interchange.archive import file_name
+from northstride.interchange.paper.pdf import png_of
 from northstride.record.board import BoardRowOut, board_row_out
 from northstride.record.lines import LineOut, line_out
 from northstride.record.model import HistoryPart
 from northstride.store.actor import audit
-from northstride.store.day import due_of_athlete
+from northstride.store.day import due_of_athlete, today_of
+from northstride.store.errors import NotFound
+from northstride.store.leaving import went_out
 from northstride.store.lines import Course, course_of
 from northstride.store.returning import return_tests
 from northstride.store.screens import list_screens
@@ -30,9 +36,9 @@ router = APIRouter(prefix="/api/athletes/{athlete_id}", tags=["athletes"], route
 
 
 class EventOut(Output):
-    """What happened on a side, or to no side anybody said: an injury, or a test for the return."""
+    """What happened on a side, or to no side anybody said: an injury, a test for the return, an amendment."""
 
-    kind: Literal["injury", "return"]
+    kind: Literal["injury", "return", "amended"]
     date: dt.date
     side: SideCode
     region: str | None
@@ -48,20 +54,64 @@ class CourseOut(Output):
 
 @router.get("/course", operation_id="read_course", response_model=CourseOut)
 def read(athlete_id: UUID, work: WorkDep) -> Json:
-    screens = list_screens(work.db, work.actor, athlete_id)
-    course = course_of(work.db, work.actor, work.catalogue, screens)
+    told = course_told(work, athlete_id)
     actions = due_of_athlete(work.db, work.actor, athlete_id)
-    audit(work.db, work.actor, "read", "athlete", athlete_id, {"screens": len(screens)})
+    audit(work.db, work.actor, "read", "athlete", athlete_id, {"screens": len(told["screens"])})
     work.commit()
-    return Json(
-        {
-            "screens": [screen_line(row).model_dump(mode="json") for row in screens],
-            "events": list(_events(course)),
-            "history": list(_history(course, screens)),
-            "lines": [line_out(line).model_dump(mode="json") for line in course.lines],
-            "actions": [due_out(item) for item in actions],
-        }
-    )
+    return Json({**told, "actions": [due_out(item) for item in actions]})
+
+
+def course_told(work: Work, athlete_id: UUID, until: dt.date = dt.date.max) -> dict[str, Any]:
+    """Screens, events, history and lines of an athlete up to a day. Raises NotFound."""
+    every = list_screens(work.db, work.actor, athlete_id)
+    screens = [screen for screen in every if screen.date <= until]
+    course = course_of(work.db, work.actor, work.catalogue, screens)
+    return {
+        "screens": [screen_line(row).model_dump(mode="json") for row in screens],
+        "events": list(_events(course)),
+        "history": list(_history(course, screens)),
+        "lines": [line_out(line).model_dump(mode="json") for line in course.lines],
+    }
+
+
+@router.get(
+    "/lines",
+    operation_id="export_line",
+    response_class=Response,
+    responses={200: {"content": {"image/svg+xml": {}, "image/png": {}}}},
+)
+def export_line(
+    athlete_id: UUID,
+    work: WorkDep,
+    test: Code,
+    measure: Code,
+    key: Annotated[str, Query(max_length=100)] = "",
+    form: Literal["svg", "png"] = "svg",
+) -> Response:
+    """A change line by itself. Raises NotFound where nothing was taken twice there."""
+    told = course_told(work, athlete_id)
+    lines = drawn_as(work.catalogue).lines(_as_json(told), str(today_of(work.actor)))
+    found = [each for each in lines if (each["test"], each["measure"], each["which"]) == (test, measure, key)]
+    if not found:
+        raise NotFound("athlete", athlete_id)
+    went_out(work.db, work.actor, "athlete", athlete_id, f"change line, {form.upper()}", test=test)
+    work.commit()
+    name = f"north-stride-{file_name(test)}-{file_name(measure)}.{form}"
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    if form == "png":
+        return Response(png_of(found[0]["svg"]), media_type="image/png", headers=headers)
+    return Response(found[0]["svg"], media_type="image/svg+xml", headers=headers)
+
+
+def _as_json(told: dict[str, Any]) -> dict[str, Any]:
+    """As the web part has it: days as text."""
+    plain: dict[str, Any] = orjson.loads(orjson.dumps(told))
+    return plain
+
+
+def lines_until(work: Work, athlete_id: UUID, until: dt.date) -> list[dict[str, Any]]:
+    """Drawn change lines of all that was taken up to a day, what got worse first."""
+    return drawn_as(work.catalogue).lines(_as_json(course_told(work, athlete_id, until)), str(until))
 
 
 class ReturnTestOut(Output):
@@ -99,6 +149,8 @@ def _events(course: Course) -> Iterator[dict[str, Any]]:
         complaint, onset = intake.get("complaint") or {}, intake.get("onset") or {}
         sides = _sides(complaint.get("side"))
         region = complaint.get("region")
+        if screen.id in course.amended:
+            yield {"kind": "amended", "date": screen.date, "side": None, "region": None}
         if screen.purpose == "return_to_sport":
             yield from (
                 {"kind": "return", "date": screen.date, "side": side, "region": region} for side in sides

@@ -61,6 +61,7 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
     "make_calendar": LICENSED,
     "revoke_calendar": LICENSED,
     "export_date": LICENSED,
+    "export_line": LICENSED,
     "export_fhir": LICENSED,
     "export_screen_values": LICENSED,
     "export_athlete_values": LICENSED,

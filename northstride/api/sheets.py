@@ -14,11 +14,12 @@ from sqlalchemy import Row
 from northstride.api.basis import basis_of_sheets
 from northstride.api.bodies import Id, Input, Output
 from northstride.api.catalogue import drawn_as
+from northstride.api.course import lines_until
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
 from northstride.core.vocabulary import DEFAULT_SCHOOLS
 from northstride.interchange.paper.letters import undrawable
-from northstride.interchange.paper.pdf import PaperSize, pages_of, pdf_of
+from northstride.interchange.paper.pdf import Drawn, PaperSize, pages_of, pdf_of
 from northstride.interchange.sheets.content import (
     AthleteSheet,
     Basis,
@@ -90,8 +91,7 @@ def read(screen_id: UUID, work: WorkDep) -> SheetsOut:
     kept = _kept(work, screen_id)
     basis = basis_of_sheets(work, standing)
     sheets = {kind: _sheet(work, basis, kind, kept) for kind in EDITABLE}
-    drawn = _drawn(work, standing)
-    pages = {kind: len(pages_of(sheet, "a4", drawn)) for kind, sheet in sheets.items()}
+    pages = {kind: len(pages_of(sheet, "a4", _drawn(work, standing, kind))) for kind, sheet in sheets.items()}
     went = where_it_went(work.db, work.actor, screen_id)
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     work.commit()
@@ -117,10 +117,18 @@ Kept = dict[tuple[str, str], Any]
 Sheet = Report | Letter | AthleteSheet
 
 
-def _drawn(work: Work, standing: store.Standing) -> list[dict[str, Any]]:
-    """The figures of the findings, as Reading shows them."""
+# More would push out what is asked for on a first page.
+MOST_LINES: dict[SheetKind, int] = {"report": 3, "letter": 0, "athlete": 1}
+
+
+def _drawn(work: Work, standing: store.Standing, kind: SheetKind) -> Drawn:
+    """The figures of the findings, as Reading shows them, and the lines up to this screen's day."""
     how = {**DEFAULT_SCHOOLS, **standing.screen.schools}["trial_value"]
-    return drawn_as(work.catalogue).of(standing.record, standing.reading, how)
+    figures = drawn_as(work.catalogue).of(standing.record, standing.reading, how)
+    most = MOST_LINES[kind]
+    screen = standing.screen
+    lines = lines_until(work, screen.athlete_id, screen.date)[:most] if most else []
+    return Drawn(figures, lines)
 
 
 def _kept(work: Work, screen_id: UUID) -> Kept:
@@ -179,7 +187,7 @@ def read_page(
     sheet = _sheet(work, basis_of_sheets(work, standing), kind, _kept(work, screen_id))
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     work.commit()
-    pages = pages_of(sheet, paper, _drawn(work, standing))
+    pages = pages_of(sheet, paper, _drawn(work, standing, kind))
     if page > len(pages):
         raise NotFound("page", str(page))
     return Response(pages[page - 1], media_type="image/svg+xml", headers={"Cache-Control": "no-store"})
@@ -194,7 +202,7 @@ def read_page(
 def hand_over(screen_id: UUID, kind: Kind, work: WorkDep, paper: PaperSize = "a4") -> Response:
     standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
     sheet = _sheet(work, basis_of_sheets(work, standing), kind, _kept(work, screen_id))
-    made = pdf_of(sheet, paper, dt.datetime.now(dt.UTC), _drawn(work, standing))
+    made = pdf_of(sheet, paper, dt.datetime.now(dt.UTC), _drawn(work, standing, kind))
     went_out(work.db, work.actor, "screen", screen_id, f"{kind}, PDF", status=sheet.head.status)
     work.commit()
     # No name in the file's: folders and mail show it to others.

@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from typing import Literal
 
-from northstride.core.following.lines import Line, Validity
+from northstride.core.following.lines import Apart, Line, Validity
 from northstride.record.reading import DECIMALS
 from northstride.record.reading_model import Out, SideCode
 
@@ -18,6 +18,8 @@ class PointOut(Out):
     method: str | None
     # Beyond the error of the first value that counts; null where the two are not compared.
     beyond: bool | None
+    # What keeps it from being joined to the value before it.
+    apart: list[Apart]
 
 
 class LineOut(Out):
@@ -49,6 +51,7 @@ def line_out(line: Line) -> LineOut:
                 validity=point.taken.validity,
                 method=point.taken.method,
                 beyond=point.beyond,
+                apart=list(point.apart),
             )
             for point in line.points
         ],

@@ -36,11 +36,15 @@ Place = tuple[str, str, str, str | None]
 
 @dataclass(frozen=True, slots=True)
 class Course:
-    """`intakes` are the stories of the screens, newest first, as they stand after any amendment."""
+    """`intakes` are the stories of the screens, newest first, as they stand after any amendment.
+
+    `amended` are the screens that have one.
+    """
 
     screens: Sequence[Row[Any]]
     intakes: Mapping[UUID, dict[str, Any]]
     lines: Sequence[Line]
+    amended: frozenset[UUID]
 
 
 def course_of(db: Connection, actor: Actor, catalogue: Catalogue, screens: Sequence[Row[Any]]) -> Course:
@@ -51,10 +55,10 @@ def course_of(db: Connection, actor: Actor, catalogue: Catalogue, screens: Seque
     for screen in screens:
         if screen.id in amended:
             for row in _numbers_in(catalogue, amended[screen.id]):
-                _put(taken, screen, row)
+                _put(catalogue, taken, screen, row)
     by_id = {screen.id: screen for screen in screens if screen.id not in amended}
     for kept in _kept_numbers(db, actor, list(by_id)):
-        _put(taken, by_id[kept.screen_id], kept._asdict())
+        _put(catalogue, taken, by_id[kept.screen_id], kept._asdict())
     context = Context(sem=NO_ERRORS)
     lines = [
         line_of(catalogue, context, test, measure, key, Side(side) if side else None, values)
@@ -67,7 +71,7 @@ def course_of(db: Connection, actor: Actor, catalogue: Catalogue, screens: Seque
         screen.id: (amended[screen.id].get("intake") if screen.id in amended else screen.intake) or {}
         for screen in screens
     }
-    return Course(screens, intakes, lines)
+    return Course(screens, intakes, lines, frozenset(amended))
 
 
 def _order(catalogue: Catalogue, place: Place) -> tuple[int, int, str, str]:
@@ -79,12 +83,25 @@ def _order(catalogue: Catalogue, place: Place) -> tuple[int, int, str, str]:
     return at, measures.index(measure) if measure in measures else len(measures), key, side or ""
 
 
-def _put(taken: dict[Place, list[Taken]], screen: Row[Any], row: Mapping[str, Any]) -> None:
-    how = {**DEFAULT_SCHOOLS, **(screen.schools or {})}["trial_value"]
-    value = row["median"] if how == "median" else row["mean"]
-    place = (row["test"], row["measure"], row["key"], row["side"])
-    taken.setdefault(place, []).append(
-        Taken(str(screen.id), screen.date, value, row["validity"], row["method"])
+def _put(
+    catalogue: Catalogue, taken: dict[Place, list[Taken]], screen: Row[Any], row: Mapping[str, Any]
+) -> None:
+    schools: dict[str, object] = {**DEFAULT_SCHOOLS, **(screen.schools or {})}
+    how = str(schools["trial_value"])
+    test = catalogue.tests.get(row["test"])
+    school = test.method_school if test else None
+    # As the entry says; else as the screen's school does it.
+    method = row["method"] or (str(schools[school]) if school else None)
+    taken.setdefault((row["test"], row["measure"], row["key"], row["side"]), []).append(
+        Taken(
+            screen=str(screen.id),
+            date=screen.date,
+            value=row["median"] if how == "median" else row["mean"],
+            validity=row["validity"],
+            method=method,
+            school=how,
+            examiner=screen.examiner,
+        )
     )
 
 

@@ -98,6 +98,7 @@ class AccessCase(ApiCase):
             "read_changes": {"after": 0},
             "read_history": {"test": "hip.modified_thomas", "field": "note"},
             "import_record": {"name": "Ilse Varga"},
+            "export_line": {"test": "hip.modified_thomas", "measure": "thigh_angle"},
             "export_date": {"action": "train.tightness_hip_flexors"},
             "read_audit": {"noun": "screen", "key": ids["screen_id"]},
         }
@@ -248,6 +249,7 @@ class Roles(AccessCase):
             "export_athlete_archive": licensed,
             "export_squad_archive": licensed,
             "export_date": licensed,
+            "export_line": licensed,
             "read_calendar": licensed,
             "make_calendar": licensed,
             "revoke_calendar": licensed,

@@ -12,6 +12,8 @@ from unittest import mock
 from uuid import uuid4
 
 from fastapi import Response
+from PIL import Image
+from pypdf import PdfReader
 from sqlalchemy import text
 
 from northstride.api import leaving
@@ -147,6 +149,40 @@ class PeopleAndSquads(LeavingCase):
         self.assertEqual(len(list(csv.DictReader(io.StringIO(own.text)))), 2)
         forms = [detail["form"] for detail in self.went("squad", self.squad)]
         self.assertEqual(forms, ["archive", "values, wide CSV", "values, long CSV"])
+
+    def test_a_change_line_by_itself_as_drawing_and_as_picture(self) -> None:
+        where = f"/api/athletes/{self.athlete}/lines"
+        of = {"test": "hip.modified_thomas", "measure": "thigh_angle"}
+        self.assertEqual(self.me.call("GET", where, params=of).status_code, 404)
+        second = self.me.begin_screen(self.athlete, date="2026-10-01")
+        self.me.answer(second, "left", "values.thigh_angle", 20)
+        drawing = self.me.call("GET", where, params=of)
+        self.assertEqual(drawing.headers["content-type"], "image/svg+xml")
+        self.assertNotIn("var(", drawing.text)
+        self.assertNotIn(NAME, drawing.text)
+        title = drawing.text.partition("<title>")[2].partition("</title>")[0]
+        self.assertIn("left: 12° more since 14 Sept 2026", title)
+        picture = self.me.call("GET", where, params={**of, "form": "png"})
+        with Image.open(io.BytesIO(picture.content)) as image:
+            self.assertEqual(image.format, "PNG")
+            self.assertGreater(image.width, 1000)
+            self.assertGreater(len(image.convert("L").getcolors(256) or []), 20)
+        forms = [detail["form"] for detail in self.went("athlete", self.athlete)]
+        self.assertEqual(forms, ["change line, SVG", "change line, PNG"])
+
+    def test_change_lines_stand_in_report_and_athletes_sheet_up_to_their_day(self) -> None:
+        second = self.me.begin_screen(self.athlete, date="2026-10-01")
+        self.me.answer(second, "left", "values.thigh_angle", 20)
+        for screen, kind, there in (
+            (second, "report", True),
+            (second, "athlete", True),
+            (second, "letter", False),
+            (self.screen, "report", False),
+        ):
+            page = self.me.call("GET", f"/api/screens/{screen}/sheets/{kind}/pdf")
+            pages = PdfReader(io.BytesIO(page.content)).pages
+            text_ = " ".join(each.extract_text() for each in pages)
+            self.assertEqual("Over time" in text_ or "How it has changed" in text_, there, (screen, kind))
 
     def test_an_empty_squad_is_an_archive_with_a_manifest(self) -> None:
         empty = str(uuid4())

@@ -49,6 +49,22 @@ class Lines(unittest.TestCase):
         found = line(taken(0, 1, method="hug"), taken(1, 9, method="tilt_10"), taken(2, 9))
         self.assertEqual(beyond(found), [None, None, True])
 
+    def test_what_keeps_a_value_apart_from_the_one_before_it_that_counts(self) -> None:
+        by = {"examiner": "A", "school": "mean", "method": "hug"}
+        found = line(
+            taken(0, 1, **by),
+            taken(1, 2, **by),
+            taken(2, 9, **{**by, "validity": "void", "examiner": "B"}),
+            taken(3, 2, **by),
+            taken(4, 2, **{**by, "examiner": "B"}),
+            taken(5, 2, **{**by, "school": "median", "method": "tilt_10"}),
+            taken(500, 2, **{**by, "examiner": None}),
+        )
+        self.assertEqual(
+            [point.apart for point in found.points],
+            [(), (), (), (), ("examiner",), ("method", "school", "examiner"), ("gap", "method", "school")],
+        )
+
     def test_the_clinics_own_error_is_in_force_where_it_has_one(self) -> None:
         wide = line(taken(0, 1), taken(1, 9), sem={"thigh_angle": 5})
         self.assertEqual((wide.verdict, beyond(wide)), ("within_error", [None, False]))

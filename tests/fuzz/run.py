@@ -95,6 +95,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
     action = {"action": "train.tightness_hip_flexors", "side": "left", "on": "2026-09-20"}
     arranged = {"id": str(uuid4()), **action}
     post(f"/screens/{screen['screen_id']}/arrangements", arranged)
+    line = {"test": "hip.modified_thomas", "measure": "thigh_angle"}
     dated = {"action": action["action"], "side": action["side"]}
     feed = httpx2.post(f"{address}/api/calendar", json={"id": str(uuid4())}, headers=session).json()
     secret = feed["path"].rpartition("/")[2].removesuffix(".ics")
@@ -158,6 +159,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "export_squad_values": {"path": {"squad_id": squad}, "query": {"form": "wide"}},
         "export_athlete_archive": {"path": {"athlete_id": athlete}},
         "export_squad_archive": {"path": {"squad_id": squad}},
+        "export_line": {"path": {"athlete_id": athlete}, "query": line},
         "export_date": {"path": screen, "query": dated},
         "make_calendar": {"body": {"id": str(uuid4()), "named": True}},
         "read_calendar_feed": {"path": {"secret": secret}},

@@ -16,23 +16,37 @@ from northstride.core.sides import Side
 Validity = Literal["valid", "flattered", "void", "held"]
 
 
+Apart = Literal["gap", "method", "school", "examiner"]
+# Longer without the measure, and nobody knows how it went in between: a season.
+GAP = dt.timedelta(days=365)
+
+
 @dataclass(frozen=True, slots=True)
 class Taken:
-    """A value as it was taken in a screen, in the measure's unit."""
+    """A value as it was taken in a screen, in the measure's unit.
+
+    `method` as the entry says, or as the screen's school does it; `school` how its trials were put together.
+    """
 
     screen: str
     date: dt.date
     value: float
     validity: Validity = "valid"
     method: str | None = None
+    school: str | None = None
+    examiner: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Point:
-    """`beyond` the error of the first value that counts; None where the two are not compared."""
+    """`beyond` the error of the first value that counts; None where the two are not compared.
+
+    `apart`: what keeps it from being joined to the value before it that counts.
+    """
 
     taken: Taken
     beyond: bool | None
+    apart: tuple[Apart, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,13 +81,15 @@ def line_of(
     """`taken` in any order. What does not count, or was done another way, is shown and not compared."""
     ordered = sorted(taken, key=lambda each: each.date)
     first = next((each for each in ordered if each.validity == "valid"), None)
-    points, last = [], None
+    points, last, before = [], None, None
     for each in ordered:
         compared = None
         if first is not None and each is not first and _alike(first, each):
             compared = compare_values(catalogue, context, test, measure, each.value, first.value)
-        points.append(Point(each, None if compared is None else compared.verdict != "within_error"))
-        last = compared
+        beyond = None if compared is None else compared.verdict != "within_error"
+        counts = each.validity == "valid"
+        points.append(Point(each, beyond, _apart(before, each) if before is not None and counts else ()))
+        last, before = compared, each if counts else before
     start = first.value if first else None
     band = None if start is None else compare_values(catalogue, context, test, measure, start, start)
     return Line(
@@ -88,6 +104,17 @@ def line_of(
         difference=last.difference if last else None,
         worse=_worse(catalogue, test, measure, last.difference if last else None),
     )
+
+
+def _apart(before: Taken, each: Taken) -> tuple[Apart, ...]:
+    """Every reason there is. What is unknown of either is no other."""
+    told: dict[Apart, tuple[str | None, str | None]] = {
+        "method": (before.method, each.method),
+        "school": (before.school, each.school),
+        "examiner": (before.examiner, each.examiner),
+    }
+    reasons = [reason for reason, (was, now) in told.items() if None not in (was, now) and was != now]
+    return (*(("gap",) if each.date - before.date > GAP else ()), *reasons)
 
 
 def _alike(first: Taken, each: Taken) -> bool:

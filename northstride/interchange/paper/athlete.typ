@@ -37,6 +37,12 @@
   == What stands out
   #numbered(data.stands_out)
   #rule
+  #if data.lines.len() > 0 [
+    == How it has changed
+    Each dot is one visit. Inside the pale band nothing has changed for sure.
+    #over-time()
+    #rule
+  ]
   == What to do
   #for each in data.to_do [#block(below: 5pt, each)]
   #rule

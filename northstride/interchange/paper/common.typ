@@ -53,6 +53,10 @@
   let drawn = if own == none { none } else { own.at(side) }
   if drawn != none { image(bytes(drawn.svg), format: "svg", height: height, alt: drawn.says) }
 }
+// Change lines, as far as there are any.
+#let over-time(height: auto) = for each in data.lines {
+  block(breakable: false, above: 8pt, image(bytes(each.svg), format: "svg", width: 100%, alt: each.says))
+}
 #let value-of(code, side) = {
   let own = data.figures.at(if code == none { "" } else { code }, default: none)
   let drawn = if own == none { none } else { own.at(side) }

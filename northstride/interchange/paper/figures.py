@@ -25,9 +25,15 @@ class Figures:
 
     def of(self, record: Mapping[str, Any], reading: Mapping[str, Any], how: str) -> list[dict[str, Any]]:
         """By flag: for each side its drawing as SVG, its words, and the value where it is a number."""
-        asked = json.dumps({"record": record, "reading": reading, "how": how})
+        return self._asked("figuresOf", {"record": record, "reading": reading, "how": how})
+
+    def lines(self, course: Mapping[str, Any], today: str) -> list[dict[str, Any]]:
+        """Change lines, each side in its own lane, of what was taken more than once; what got worse first."""
+        return self._asked("linesOf", {"course": course, "today": today})
+
+    def _asked(self, what: str, of: Mapping[str, Any]) -> list[dict[str, Any]]:
         with self._turn:
-            found: list[dict[str, Any]] = json.loads(str(self._engine.call("figuresOf", asked)))
+            found: list[dict[str, Any]] = json.loads(str(self._engine.call(what, json.dumps(of))))
         return found
 
 

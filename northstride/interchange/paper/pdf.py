@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import json
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
 from typing import Any, Literal
@@ -18,21 +19,38 @@ HERE = Path(__file__).parent
 FONTS = HERE / "fonts"
 PaperSize = Literal["a4", "us-letter"]
 Sheet = Report | Letter | AthleteSheet
-# Figures of the findings, by flag and side.
-Drawn = Sequence[Mapping[str, Any]]
+Drawings = Sequence[Mapping[str, Any]]
+
+
+@dataclass(frozen=True, slots=True)
+class Drawn:
+    """Figures of the findings, by flag and side, and change lines."""
+
+    figures: Drawings = ()
+    lines: Drawings = ()
+
+
+NOTHING_DRAWN = Drawn()
+PIXELS_PER_INCH = 220
 TEMPLATES: dict[type[Sheet], str] = {Report: "report.typ", Letter: "letter.typ", AthleteSheet: "athlete.typ"}
 
 
-def pdf_of(sheet: Sheet, paper: PaperSize, made_at: dt.datetime, drawn: Drawn = ()) -> bytes:
+def pdf_of(sheet: Sheet, paper: PaperSize, made_at: dt.datetime, drawn: Drawn = NOTHING_DRAWN) -> bytes:
     """`made_at` stands in the file's properties; two at the same moment are the same bytes."""
     compiler = _compiler(sheet, paper, drawn)
     made = compiler.compile(format="pdf", pdf_standards=["ua-1"], timestamp=int(made_at.timestamp()))
     return b"".join(_parts(made))
 
 
-def pages_of(sheet: Sheet, paper: PaperSize, drawn: Drawn = ()) -> list[bytes]:
+def pages_of(sheet: Sheet, paper: PaperSize, drawn: Drawn = NOTHING_DRAWN) -> list[bytes]:
     """The same pages, drawn for the screen."""
     return _parts(_compiler(sheet, paper, drawn).compile(format="svg"))
+
+
+def png_of(svg: str) -> bytes:
+    """A drawing by itself as a picture, with our own fonts."""
+    compiler = typst.Compiler(HERE / "drawing.typ", root=HERE, font_paths=_fonts(), sys_inputs={"svg": svg})
+    return b"".join(_parts(compiler.compile(format="png", ppi=PIXELS_PER_INCH)))
 
 
 def _parts(made: bytes | list[bytes] | None) -> list[bytes]:
@@ -41,8 +59,10 @@ def _parts(made: bytes | list[bytes] | None) -> list[bytes]:
 
 
 def _compiler(sheet: Sheet, paper: PaperSize, drawn: Drawn) -> typst.Compiler:
-    figures = {each["code"]: {side: each[side] for side in ("left", "right")} for each in drawn}
-    content = json.dumps({**printable(sheet.model_dump(mode="json")), "figures": figures}, ensure_ascii=False)
+    figures = {each["code"]: {side: each[side] for side in ("left", "right")} for each in drawn.figures}
+    lines = [{"svg": each["svg"], "says": each["says"]} for each in drawn.lines]
+    told = {**printable(sheet.model_dump(mode="json")), "figures": figures, "lines": lines}
+    content = json.dumps(told, ensure_ascii=False)
     return typst.Compiler(
         HERE / TEMPLATES[type(sheet)],
         root=HERE,

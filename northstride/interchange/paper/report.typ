@@ -40,6 +40,10 @@
       lane(row, "right"))
   }
 )
+#if data.lines.len() > 0 [
+  == Over time
+  #over-time()
+]
 #for line in data.whole [#block[*#line.lead*, of no one side: #line.says]]
 #if data.sources.len() > 0 [#text(size: 8pt)[*Sources* #data.sources.join(" · "). Published: check before relying.]]
 

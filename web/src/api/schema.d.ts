@@ -328,6 +328,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/athletes/{athlete_id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Line
+         * @description A change line by itself. Raises NotFound where nothing was taken twice there.
+         */
+        get: operations["export_line"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/athletes/{athlete_id}/return-tests": {
         parameters: {
             query?: never;
@@ -2178,14 +2198,14 @@ export interface components {
         };
         /**
          * EventOut
-         * @description What happened on a side, or to no side anybody said: an injury, or a test for the return.
+         * @description What happened on a side, or to no side anybody said: an injury, a test for the return, an amendment.
          */
         EventOut: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "injury" | "return";
+            kind: "injury" | "return" | "amended";
             /**
              * Date
              * Format: date
@@ -3128,6 +3148,8 @@ export interface components {
             method: string | null;
             /** Beyond */
             beyond: boolean | null;
+            /** Apart */
+            apart: ("gap" | "method" | "school" | "examiner")[];
         };
         /** PreviewOut */
         PreviewOut: {
@@ -5374,6 +5396,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CourseOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_line: {
+        parameters: {
+            query: {
+                test: string;
+                measure: string;
+                key?: string;
+                form?: "svg" | "png";
+            };
+            header?: never;
+            path: {
+                athlete_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": unknown;
+                    "image/png": unknown;
                 };
             };
             /** @description Refused, with the path of each fault */

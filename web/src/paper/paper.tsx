@@ -3,12 +3,14 @@ import "./paper_stubs";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { Catalogue } from "../api/catalogue";
 import type { Side } from "../api/client";
+import type { Course } from "../api/course";
 import type { Reading, Screen } from "../api/screens";
 import { FigureView } from "../components/FigureView";
 import { SHEET } from "../figures/camera";
 import { foundOn } from "../maps/found";
 import { PointMark } from "../maps/PointMark";
 import { boxOf } from "../maps/places";
+import { drawn, linesOf, pairsOf } from "../state/course";
 import { kindOf } from "../state/kinds";
 import {
   figureNumbers,
@@ -17,7 +19,9 @@ import {
   type Recorded,
   recordedWords,
 } from "../state/ledger";
+import { spanOf } from "../state/span";
 import style from "../theme/figure.css?raw";
+import { PaperLines, wordsOf } from "./PaperLines";
 import { INK, onPaper } from "./palette";
 
 const DRAWINGS = import.meta.glob<string>("../maps/drawings/*.svg", {
@@ -53,8 +57,8 @@ function figures(
   const { flagged, cleared, recorded } = ledgerRows(reading, record, catalogue);
   return [...flagged, ...cleared].flatMap(({ code, ground }) => {
     if (!ground) return [];
-    const drawn = (side: Side) => drawnFor(ground, side, recorded(ground.test.code, side), how);
-    return [{ code, left: drawn("left"), right: drawn("right") }];
+    const onSide = (side: Side) => drawnFor(ground, side, recorded(ground.test.code, side), how);
+    return [{ code, left: onSide("left"), right: onSide("right") }];
   });
 }
 
@@ -97,6 +101,31 @@ const whole = (drawn: string, side: Side, width: number, height: number): string
       `height="${height}"><style>${style}</style>${drawn}</svg>`,
   ).replaceAll(/currentcolor/gi, INK[side]);
 
+export interface LineOf {
+  /** Test, measure and key. */
+  key: string;
+  test: string;
+  measure: string;
+  which: string;
+  svg: string;
+  says: string;
+}
+
+/** A drawing for each measure that was taken more than once, what got worse first. */
+function changeLines(catalogue: Catalogue, course: Course, today: string): LineOf[] {
+  const days = spanOf(course, today);
+  return drawn(pairsOf(course, catalogue)).map((pair) => ({
+    key: pair.key,
+    test: pair.test.code,
+    measure: pair.measure.code,
+    which: linesOf(pair)[0]?.key ?? "",
+    svg: onPaper(
+      renderToStaticMarkup(<PaperLines pair={pair} events={course.events} days={days} />),
+    ),
+    says: wordsOf({ pair }),
+  }));
+}
+
 let known: Catalogue | null = null;
 
 Object.assign(globalThis, {
@@ -113,5 +142,10 @@ Object.assign(globalThis, {
     };
     if (!known) throw new Error("no catalogue yet");
     return JSON.stringify(figures(known, record, reading, how));
+  },
+  linesOf: (json: string): string => {
+    const { course, today } = JSON.parse(json) as { course: Course; today: string };
+    if (!known) throw new Error("no catalogue yet");
+    return JSON.stringify(changeLines(known, course, today));
   },
 });

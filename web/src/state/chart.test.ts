@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Catalogue, Measure, Test } from "../api/catalogue";
 import type { Course, Line, LinePoint } from "../api/course";
 import { laneChart, scalesOf } from "./chart";
-import { drawn, movedOn, movedWords, type Pair, pairsOf, pointWords } from "./course";
+import { breakWords, drawn, movedOn, movedWords, type Pair, pairsOf, pointWords } from "./course";
 import { errorWords } from "./course_words";
 
 const measure = {
@@ -23,6 +23,7 @@ const point = (date: string, value: number, parts: Partial<LinePoint> = {}): Lin
   validity: "valid",
   method: null,
   beyond: null,
+  apart: [],
   ...parts,
 });
 
@@ -81,12 +82,16 @@ describe("a line drawn", () => {
       point("2025-11-01", 120, { validity: "void" }),
       point("2026-01-01", 102, { method: "hands" }),
       point("2026-02-01", 103, { method: "hands" }),
-      point("2026-03-01", 90, { method: "tape" }),
+      point("2026-03-01", 90, { method: "tape", apart: ["method"] }),
       point("2026-04-01", 91, { method: "tape" }),
     ]);
     const { stretches, spots } = laneChart(broken, undefined, scales);
     expect(stretches.filter(Boolean)).toHaveLength(3);
     expect(spots).toHaveLength(7);
+    expect(breakWords([broken])).toEqual(["1 Mar 2026 done another way than before"]);
+    const seen = point("2026-04-01", 91, { apart: ["gap", "examiner"] });
+    expect(pointWords(broken, seen, measure)).toContain("more than a year after the one before");
+    expect(pointWords(broken, seen, measure)).toContain("by another examiner than before");
   });
 
   it("stays whole with one value, and with nothing at all on one side", () => {

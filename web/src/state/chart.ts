@@ -17,7 +17,7 @@ export interface Spot {
 }
 
 export interface LaneChart {
-  /** Stretches that may be joined; a value that does not count, or was done another way, breaks them. */
+  /** Stretches that may be joined: what does not count breaks them, and what is apart from the one before. */
   stretches: string[];
   spots: Spot[];
   band: { y: number; height: number } | null;
@@ -110,15 +110,12 @@ function stretchesOf(spots: readonly Spot[]): Spot[][] {
       continue;
     }
     const now = stretches.at(-1);
-    if (now && last && sameWay(last.point, spot.point)) now.push(spot);
+    if (now && last && spot.point.apart.length === 0) now.push(spot);
     else stretches.push([spot]);
     last = spot;
   }
   return stretches;
 }
-
-const sameWay = (one: LinePoint, two: LinePoint): boolean =>
-  one.method === null || two.method === null || one.method === two.method;
 
 function bandOf(line: Line | undefined, { y }: Scales) {
   if (!line || line.first === null || line.mdc95 === null) return null;

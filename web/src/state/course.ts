@@ -77,6 +77,23 @@ const WORTH: Record<LinePoint["validity"], string> = {
   held: "held when it was taken",
 };
 
+const APART: Record<LinePoint["apart"][number], string> = {
+  gap: "more than a year after the one before",
+  method: "done another way than before",
+  school: "its trials put together otherwise than before",
+  examiner: "by another examiner than before",
+};
+
+/** Where a line is broken and why, on which days, for beside the drawing. */
+export function breakWords(lines: readonly Line[]): string[] {
+  const found = lines.flatMap((line) =>
+    line.points.flatMap((point) =>
+      point.apart.map((reason) => `${dayWords(point.date)} ${APART[reason]}`),
+    ),
+  );
+  return [...new Set(found)];
+}
+
 function whyNot(line: Line, last: LinePoint): string {
   if (line.mdc95 === null) return "no error figure is known";
   return WORTH[last.validity];
@@ -86,6 +103,7 @@ function whyNot(line: Line, last: LinePoint): string {
 export function pointWords(line: Line, point: LinePoint, measure: Measure): string {
   const first = line.points.find((each) => each.validity === "valid");
   const parts = [dayWords(point.date), shown(point.value, measure)];
+  parts.push(...point.apart.map((reason) => APART[reason]));
   if (point.validity !== "valid") parts.push(WORTH[point.validity]);
   else if (point === first) parts.push("the first that counts");
   else if (point.beyond === null) parts.push("not compared");

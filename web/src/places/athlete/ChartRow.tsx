@@ -3,14 +3,14 @@ import type { Side } from "../../api/client";
 import { classes } from "../../components/classes";
 import { useSize } from "../../components/useSize";
 import { laneChart, scalesOf } from "../../state/chart";
-import { linesOf, type Pair, pointWords } from "../../state/course";
+import { breakWords, linesOf, type Pair, pointWords } from "../../state/course";
 import { errorWords } from "../../state/course_words";
 import { FIRST, laneOf, SECOND } from "../../state/lanes";
 import { plain, unitOf } from "../../state/parse";
+import { spanOf } from "../../state/span";
 import styles from "./athlete.module.css";
 import { LaneLines } from "./LaneLines";
 import type { AthleteParts } from "./parts";
-import { spanOf } from "./span";
 
 const HEIGHT = 190;
 
@@ -68,12 +68,26 @@ export function ChartRow(props: AthleteParts & { pair: Pair }) {
             {unitOf(measure).trim() ? `, ${unitOf(measure).trim()}` : ""}
           </div>
           <div className="muted">{errorWords(linesOf(pair), measure)}</div>
+          <Breaks words={breakWords(linesOf(pair))} />
         </div>
         <p className={styles.told} role="status">
           {told ?? ""}
         </p>
       </div>
       {lane(SECOND)}
+    </div>
+  );
+}
+
+/** Why the line is not one: the last break in words, the others counted; each stands with its value too. */
+function Breaks({ words }: { words: string[] }) {
+  const last = words.at(-1);
+  if (!last) return null;
+  const others = words.length - 1;
+  return (
+    <div className="muted small">
+      Broken: {last}
+      {others > 0 ? `, and ${others} more` : ""}
     </div>
   );
 }

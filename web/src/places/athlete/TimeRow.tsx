@@ -4,17 +4,17 @@ import { classes } from "../../components/classes";
 import { useSize } from "../../components/useSize";
 import { daysBetween } from "../../state/day";
 import { FIRST, laneOf, SECOND } from "../../state/lanes";
+import { spanOf } from "../../state/span";
 import { dayWords } from "../../state/wording";
 import styles from "./athlete.module.css";
 import type { AthleteParts } from "./parts";
-import { spanOf } from "./span";
 
 const PAD = 28;
-const SAYS = { injury: "injured", return: "return test" } as const;
+const SAYS = { injury: "injured", return: "return test", amended: "amended" } as const;
 
 /** The newest of each kind by its name, with how many there are: more would lie over each other. */
 function labelled(events: readonly CourseEvent[]) {
-  return (["injury", "return"] as const).flatMap((kind) => {
+  return (["injury", "return", "amended"] as const).flatMap((kind) => {
     const own = events.filter((event) => event.kind === kind);
     const newest = own.reduce<CourseEvent | null>(
       (last, event) => (last && last.date > event.date ? last : event),

@@ -1,4 +1,4 @@
-import type { Course } from "../../api/course";
+import type { Course } from "../api/course";
 
 /** From the first thing that happened to today: the same axis for every line of an athlete. */
 export function spanOf(course: Course, today: string): readonly [string, string] {
