@@ -53,6 +53,20 @@ export const exportValues = ({ kind, id }: Whose, form: Table, named: boolean) =
         }),
       );
 
+export type Picture = "svg" | "png";
+
+export const exportLine = (
+  athlete: string,
+  of: { test: string; measure: string; key: string },
+  form: Picture,
+) =>
+  take(
+    client.GET("/api/athletes/{athlete_id}/lines", {
+      params: { path: { athlete_id: athlete }, query: { ...of, form } },
+      parseAs: "blob",
+    }),
+  );
+
 export interface Coming {
   pieces: ReadableStream<Uint8Array>;
   /** How many files it will hold. */

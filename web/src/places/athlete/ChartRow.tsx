@@ -10,6 +10,7 @@ import { plain, unitOf } from "../../state/parse";
 import { spanOf } from "../../state/span";
 import styles from "./athlete.module.css";
 import { LaneLines } from "./LaneLines";
+import { LineFiles } from "./LineFiles";
 import type { AthleteParts } from "./parts";
 
 const HEIGHT = 190;
@@ -70,6 +71,7 @@ export function ChartRow(props: AthleteParts & { pair: Pair }) {
           <div className="muted">{errorWords(linesOf(pair), measure)}</div>
           <Breaks words={breakWords(linesOf(pair))} />
         </div>
+        <LineFiles athlete={props.athlete.id} pair={pair} />
         <p className={styles.told} role="status">
           {told ?? ""}
         </p>
