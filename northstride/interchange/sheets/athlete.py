@@ -6,7 +6,7 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Examination
 from northstride.core.following.plain import flag_in_plain_words, plain_summary
 from northstride.core.norms.load import structures
-from northstride.interchange.sheets.content import AthleteSheet, Basis, Line, Numbers
+from northstride.interchange.sheets.content import AthleteSheet, Basis, Days, Line, Numbers
 from northstride.interchange.sheets.said import head_of, once, words
 from northstride.record.reading_in import reading_in
 from northstride.record.to_core import to_examination
@@ -33,6 +33,7 @@ def athlete_sheet(basis: Basis, catalogue: Catalogue) -> AthleteSheet:
         stands_out=[] if emergency else _shown(flagged) or _nothing(summary.found[0]),
         to_do=[] if emergency else _edited(basis, "to_do", summary.training),
         come_back=[] if emergency else _edited(basis, "come_back", summary.next),
+        days=[] if emergency else _days(basis),
         call_now=list(said["call_now"]["everybody"]),
         call_same_day=list(said["call_same_day"]["everybody"]),
         numbers=Numbers(emergency=clinic.emergency_number, phone=clinic.phone, night=clinic.night_phone),
@@ -43,6 +44,17 @@ def athlete_sheet(basis: Basis, catalogue: Catalogue) -> AthleteSheet:
 def _edited(basis: Basis, name: str, ours: tuple[str, ...]) -> list[str]:
     own = basis.edited.get(name)
     return list(ours) if own is None else [line for line in own.splitlines() if line.strip()]
+
+
+def _days(basis: Basis) -> list[Days]:
+    """Stretches that the reading named, in everyday words; the same stretch once."""
+    said = words()["athlete"]["days"]
+    found = {
+        (action.start, action.end, said[action.urgency])
+        for action in basis.reading.actions
+        if action.start and action.end and action.urgency in said
+    }
+    return [Days(start=start, end=end, says=says) for start, end, says in sorted(found)]
 
 
 def _shown(flagged: list[Line]) -> list[Line]:

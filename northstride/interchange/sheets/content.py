@@ -141,8 +141,16 @@ class Numbers(Out):
     night: str
 
 
+class Days(Out):
+    """From one day to another somebody is to look again, or to be seen by the last of them."""
+
+    start: dt.date
+    end: dt.date
+    says: str
+
+
 class AthleteSheet(Out):
-    """`alone` is what an emergency says: then there is nothing else on it."""
+    """`alone` is what an emergency says: then there is nothing else on it. `days` begin with the first."""
 
     head: Head
     alone: list[str]
@@ -151,6 +159,7 @@ class AthleteSheet(Out):
     stands_out: list[Line]
     to_do: list[str]
     come_back: list[str]
+    days: list[Days]
     call_now: list[str]
     call_same_day: list[str]
     numbers: Numbers

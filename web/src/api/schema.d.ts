@@ -1517,7 +1517,7 @@ export interface components {
         };
         /**
          * AthleteSheet
-         * @description `alone` is what an emergency says: then there is nothing else on it.
+         * @description `alone` is what an emergency says: then there is nothing else on it. `days` begin with the first.
          */
         AthleteSheet: {
             head: components["schemas"]["Head"];
@@ -1533,6 +1533,8 @@ export interface components {
             to_do: string[];
             /** Come Back */
             come_back: string[];
+            /** Days */
+            days: components["schemas"]["Days"][];
             /** Call Now */
             call_now: string[];
             /** Call Same Day */
@@ -1981,6 +1983,24 @@ export interface components {
             /** Being Read */
             being_read: number;
             unseen: components["schemas"]["UnseenOut"];
+        };
+        /**
+         * Days
+         * @description From one day to another somebody is to look again, or to be seen by the last of them.
+         */
+        Days: {
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /**
+             * End
+             * Format: date
+             */
+            end: string;
+            /** Says */
+            says: string;
         };
         /** DemoAccount */
         DemoAccount: {

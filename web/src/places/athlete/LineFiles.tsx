@@ -17,7 +17,7 @@ export function LineFiles({ athlete, pair }: { athlete: string; pair: Pair }) {
   });
   if (!isLicensed(session)) return null;
   return (
-    <div className="small">
+    <div className="small d-flex justify-content-center gap-2">
       {(["svg", "png"] as const).map((form) => (
         <button
           key={form}
