@@ -21,6 +21,7 @@ from northstride.api import (
     course,
     day,
     leaving,
+    letter_templates,
     overrides,
     pairings,
     problems,
@@ -64,6 +65,7 @@ ROUTERS = (
     records.router,
     sheets.router,
     leaving.router,
+    letter_templates.router,
     values.router,
     calendar.router,
 )

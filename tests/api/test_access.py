@@ -73,6 +73,8 @@ class AccessCase(ApiCase):
             "word_sheet": {"id": new, "sheet": "letter", "field": "to", "value": "A. Colleague"},
             "make_pairing": {"id": new},
             "make_calendar": {"id": new},
+            "keep_letter_template": {"id": new, "name": new, "to": "A. Colleague"},
+            "fill_letter_template": {"id": new, "template": ids["template_id"]},
             "read_table_columns": {"text": TABLE},
             "check_table": {"text": TABLE, "roles": TABLE.splitlines()[0].split(",")},
             "import_values": {"text": TABLE, "roles": TABLE.splitlines()[0].split(",")},
@@ -119,6 +121,9 @@ class AccessCase(ApiCase):
             "/api/routes",
             {"id": route, "purpose": "teaching", "name": route, "tests": ["hip.gait"]},
         )
+        template = str(uuid4())
+        kept = {"id": template, "name": template, "greeting": "Dear colleague,"}
+        person.ok("POST", "/api/letter-templates", kept)
         return {
             "route_id": route,
             "athlete_id": athlete,
@@ -131,6 +136,7 @@ class AccessCase(ApiCase):
             "page": "1",
             "code": "hip.fadir",
             "secret": "x" * 43,
+            "template_id": template,
             "user_id": str(person.user_id),
         }
 
@@ -242,6 +248,10 @@ class Roles(AccessCase):
             "read_sheets": everyone,
             "read_sheet_page": everyone,
             "word_sheet": licensed,
+            "list_letter_templates": everyone,
+            "keep_letter_template": licensed,
+            "archive_letter_template": licensed,
+            "fill_letter_template": licensed,
             "export_fhir": licensed,
             "export_screen_values": licensed,
             "export_athlete_values": licensed,

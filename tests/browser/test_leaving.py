@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import json
+import re
 import zipfile
 from pathlib import Path
 from typing import Any
@@ -49,6 +50,29 @@ class Screens(BrowserCase):
         self.assertEqual([row["value"] for row in rows], ["9"])
         for form in ("FHIR R5", "FHIR R4B", "values, CSV"):
             expect(away.get_by_role("listitem").filter(has_text=form)).to_be_visible()
+
+
+class Letters(CleanCase):
+    def test_a_template_is_kept_and_filled_in_by_one_tap(self) -> None:
+        page = self.at_bench(**STILL)
+        page.keyboard.type("9")
+        page.keyboard.press("Enter")
+        self.saved(page)
+        page.get_by_label("Path of this screen").get_by_role("link", name="Sheet").click()
+        page.get_by_role("button", name="Keep a template").click()
+        page.get_by_label("Name of the template").fill("Ridgegate")
+        page.get_by_label("Template: to").fill("Dr Farkas, Ridgegate Practice")
+        page.get_by_label("Template: greeting").fill("About {shoe}")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.get_by_text("{shoe} is no field")).to_be_visible()
+        self.assert_clean(page, "a template with a fault")
+        page.get_by_label("Template: greeting").fill("About {athlete}, seen {day}.")
+        page.get_by_label("Template: greeting").press("Enter")
+        page.get_by_role("button", name="Ridgegate", exact=True).click()
+        expect(page.get_by_label("To", exact=True)).to_have_value("Dr Farkas, Ridgegate Practice")
+        expect(page.get_by_label("Greeting", exact=True)).to_have_value(re.compile("About Ilse Varga, seen"))
+        page.get_by_role("button", name="remove template Ridgegate").click()
+        expect(page.get_by_role("button", name="Ridgegate", exact=True)).to_have_count(0)
 
 
 class PeopleAndSquads(CleanCase):

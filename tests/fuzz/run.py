@@ -101,6 +101,10 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
     secret = feed["path"].rpartition("/")[2].removesuffix(".ics")
     pairing = {"id": str(uuid4())}
     post("/pairings", pairing)
+    template = {"id": str(uuid4()), "name": "A colleague", "greeting": "Dear colleague,"}
+    gone = {"id": str(uuid4()), "name": "Another", "greeting": "Dear colleague,"}
+    post("/letter-templates", template)
+    post("/letter-templates", gone)
     newest = get(f"/screens/{signed['screen_id']}")["signatures"][-1]["id"]
     amendment = {"reason": "second look", "stands_on": newest, "password": PASSWORD}
     move = {"athlete_id": other, "reason": "mixed up", "password": PASSWORD}
@@ -153,6 +157,9 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
             "body": {**new, "sheet": "letter", "field": "to", "value": "A. Farkas"},
         },
         "make_pairing": {"body": new},
+        "keep_letter_template": {"body": {**new, "name": "Dr Farkas", "to": "A. Farkas"}},
+        "archive_letter_template": {"path": {"template_id": gone["id"]}},
+        "fill_letter_template": {"path": screen, "body": {**new, "template": template["id"]}},
         "export_fhir": {"path": screen, "query": {"version": "R4B"}},
         "export_screen_values": {"path": screen},
         "export_athlete_values": {"path": {"athlete_id": athlete}},

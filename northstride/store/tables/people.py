@@ -136,6 +136,30 @@ class Athlete(Base):
     )
 
 
+class LetterTemplate(Base):
+    """Free lines of a letter that a clinic keeps, with named fields in braces."""
+
+    __tablename__ = "letter_templates"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    name: Mapped[str]
+    lines: Mapped[Json]
+    created_by: Mapped[UUID]
+    created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    archived_at: Mapped[dt.datetime | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        in_clinic("users", "created_by"),
+        Index(
+            "ix_letter_templates_name",
+            "clinic_id",
+            "name",
+            unique=True,
+            postgresql_where=text("archived_at IS NULL"),
+        ),
+    )
+
+
 class ClinicRoute(Base):
     """A route a clinic keeps for a purpose: tests in order. `reasons_after` hides why until they are done."""
 

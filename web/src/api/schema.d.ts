@@ -1015,6 +1015,61 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/letter-templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["list_letter_templates"];
+        put?: never;
+        /** Keep */
+        post: operations["keep_letter_template"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/letter-templates/{template_id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Archive */
+        post: operations["archive_letter_template"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screens/{screen_id}/sheets/template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fill
+         * @description Its lines become words of the letter, by whoever filled them in.
+         */
+        post: operations["fill_letter_template"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/values/columns": {
         parameters: {
             query?: never;
@@ -2304,6 +2359,13 @@ export interface components {
             /** Read At */
             read_at: string | null;
         };
+        /** FieldOut */
+        FieldOut: {
+            /** Field */
+            field: string;
+            /** Says */
+            says: string;
+        };
         /**
          * Figure
          * @description Which drawing, and which measures move which joint of it: the first that was read does.
@@ -2347,6 +2409,22 @@ export interface components {
             sex: ("female" | "male" | "other") | null;
             /** Sport */
             sport: string | null;
+        };
+        /**
+         * FillInput
+         * @description `id` is of this filling, so that a repeat does nothing.
+         */
+        FillInput: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Template
+             * Format: uuid
+             */
+            template: string;
         };
         /** FlagOut */
         FlagOut: {
@@ -4247,6 +4325,57 @@ export interface components {
             screens: number;
             /** New Athletes */
             new_athletes: number;
+        };
+        /**
+         * TemplateInput
+         * @description Empty lines are left as the letter has them. Fields stand in braces: `{athlete}`.
+         */
+        TemplateInput: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * To
+             * @default
+             */
+            to?: string;
+            /**
+             * Greeting
+             * @default
+             */
+            greeting?: string;
+            /**
+             * Last
+             * @default
+             */
+            last?: string;
+        };
+        /** TemplateOut */
+        TemplateOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** To */
+            to: string;
+            /** Greeting */
+            greeting: string;
+            /** Last */
+            last: string;
+        };
+        /** TemplatesOut */
+        TemplatesOut: {
+            /** Templates */
+            templates: components["schemas"]["TemplateOut"][];
+            /** Fields */
+            fields: components["schemas"]["FieldOut"][];
         };
         /** Test */
         Test: {
@@ -6762,6 +6891,128 @@ export interface operations {
                 content: {
                     "application/zip": unknown;
                 };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_letter_templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplatesOut"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_letter_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TemplateInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    archive_letter_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fill_letter_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                screen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FillInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Refused, with the path of each fault */
             "4XX": {

@@ -7,6 +7,7 @@ import { SheetWords } from "../../state/sheet_words";
 import { fieldName } from "./names";
 import { type Kind, type Sheets, type Words, wordSheet } from "./queries";
 import styles from "./sheet.module.css";
+import { Templates } from "./Templates";
 
 interface Props {
   screen: string;
@@ -21,6 +22,9 @@ export function OwnWords({ screen, kind, sheets, licensed, onKept }: Props) {
   const fields = sheets.words.filter((each) => each.sheet === kind);
   return (
     <section className={styles.words} aria-label="Your words">
+      {kind === "letter" && licensed ? (
+        <Templates screen={screen} lines={sheets.letter} onFilled={onKept} />
+      ) : null}
       {fields.map((field) => (
         <OwnField key={field.field} {...{ screen, field, licensed, onKept }} />
       ))}

@@ -52,3 +52,28 @@ export const printed = (screen: string, kind: Kind) =>
 
 export const wordSheet = (screen: string, body: Schema["WordsInput"]) =>
   take(client.POST("/api/screens/{screen_id}/sheets/words", { ...atScreen(screen), body }));
+
+export type Template = Schema["TemplateOut"];
+
+export const templatesQuery = queryOptions({
+  queryKey: ["letter templates"],
+  queryFn: () => take(client.GET("/api/letter-templates")),
+});
+
+export const keepTemplate = (body: Schema["TemplateInput"]) =>
+  take(client.POST("/api/letter-templates", { body }));
+
+export const archiveTemplate = (template: string) =>
+  take(
+    client.POST("/api/letter-templates/{template_id}/archive", {
+      params: { path: { template_id: template } },
+    }),
+  );
+
+export const fillTemplate = (screen: string, id: string, template: string) =>
+  take(
+    client.POST("/api/screens/{screen_id}/sheets/template", {
+      ...atScreen(screen),
+      body: { id, template },
+    }),
+  );

@@ -1,0 +1,102 @@
+"""Templates of letters: kept by the clinic, filled into the letter of one screen."""
+
+from __future__ import annotations
+
+from typing import Annotated
+from uuid import UUID, uuid5
+
+from fastapi import APIRouter
+from pydantic import Field
+
+from northstride.api.basis import basis_of_sheets
+from northstride.api.bodies import Id, Input, Name, Output
+from northstride.api.strict_json import StrictJsonRoute
+from northstride.api.work import WorkDep
+from northstride.interchange.sheets.each import words_faults
+from northstride.interchange.sheets.templates import FIELDS, LINES, filled, template_faults
+from northstride.record.model import Text
+from northstride.store import letter_templates as store
+from northstride.store.errors import Refused
+from northstride.store.sheets import keep_words, standing_of_sheets
+
+router = APIRouter(prefix="/api", tags=["letter templates"], route_class=StrictJsonRoute)
+
+Line = Annotated[Text, Field(default="")]
+
+
+class TemplateInput(Input):
+    """Empty lines are left as the letter has them. Fields stand in braces: `{athlete}`."""
+
+    id: Id
+    name: Name
+    to: Line
+    greeting: Line
+    last: Line
+
+
+class TemplateOut(Output):
+    id: UUID
+    name: str
+    to: str
+    greeting: str
+    last: str
+
+
+class FieldOut(Output):
+    field: str
+    says: str
+
+
+class TemplatesOut(Output):
+    templates: list[TemplateOut]
+    fields: list[FieldOut]
+
+
+class FillInput(Input):
+    """`id` is of this filling, so that a repeat does nothing."""
+
+    id: Id
+    template: Id
+
+
+@router.get("/letter-templates", operation_id="list_letter_templates")
+def list_all(work: WorkDep) -> TemplatesOut:
+    found = [
+        TemplateOut(id=row.id, name=row.name, **{line: row.lines.get(line, "") for line in LINES})
+        for row in store.list_templates(work.db, work.actor)
+    ]
+    work.commit()
+    return TemplatesOut(
+        templates=found, fields=[FieldOut(field=field, says=says) for field, says in FIELDS.items()]
+    )
+
+
+@router.post("/letter-templates", operation_id="keep_letter_template", status_code=204)
+def keep(body: TemplateInput, work: WorkDep) -> None:
+    lines = {line: text for line in LINES if (text := getattr(body, line))}
+    if faults := list(template_faults(lines)):
+        raise Refused(faults)
+    store.keep_template(work.db, work.actor, body.id, body.name, lines)
+    work.commit()
+
+
+@router.post(
+    "/letter-templates/{template_id}/archive", operation_id="archive_letter_template", status_code=204
+)
+def archive(template_id: UUID, work: WorkDep) -> None:
+    store.archive_template(work.db, work.actor, template_id)
+    work.commit()
+
+
+@router.post("/screens/{screen_id}/sheets/template", operation_id="fill_letter_template", status_code=204)
+def fill(screen_id: UUID, body: FillInput, work: WorkDep) -> None:
+    """Its lines become words of the letter, by whoever filled them in."""
+    standing = standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
+    template = store.get_template(work.db, work.actor, body.template)
+    basis = basis_of_sheets(work, standing)
+    lines = {line: filled(text, basis) for line, text in template.lines.items()}
+    if faults := [fault for line, text in lines.items() for fault in words_faults("letter", line, text)]:
+        raise Refused(faults)
+    for line, text in lines.items():
+        keep_words(work.db, work.actor, screen_id, uuid5(body.id, line), "letter", line, text)
+    work.commit()
