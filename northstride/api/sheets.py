@@ -91,7 +91,8 @@ def read(screen_id: UUID, work: WorkDep) -> SheetsOut:
     kept = _kept(work, screen_id)
     basis = basis_of_sheets(work, standing)
     sheets = {kind: _sheet(work, basis, kind, kept) for kind in EDITABLE}
-    pages = {kind: len(pages_of(sheet, "a4", _drawn(work, standing, kind))) for kind, sheet in sheets.items()}
+    drawn = {kind: _drawn(work, standing, kind, sheet) for kind, sheet in sheets.items()}
+    pages = {kind: len(pages_of(sheet, "a4", drawn[kind])) for kind, sheet in sheets.items()}
     went = where_it_went(work.db, work.actor, screen_id)
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     work.commit()
@@ -121,14 +122,15 @@ Sheet = Report | Letter | AthleteSheet
 MOST_LINES: dict[SheetKind, int] = {"report": 3, "letter": 0, "athlete": 1}
 
 
-def _drawn(work: Work, standing: store.Standing, kind: SheetKind) -> Drawn:
+def _drawn(work: Work, standing: store.Standing, kind: SheetKind, sheet: Sheet) -> Drawn:
     """The figures of the findings, as Reading shows them, and the lines up to this screen's day."""
     how = {**DEFAULT_SCHOOLS, **standing.screen.schools}["trial_value"]
     figures = drawn_as(work.catalogue).of(standing.record, standing.reading, how)
     most = MOST_LINES[kind]
     screen = standing.screen
     lines = lines_until(work, screen.athlete_id, screen.date)[:most] if most else []
-    return Drawn(figures, lines)
+    pins = [pin.model_dump() for pin in sheet.pins] if isinstance(sheet, AthleteSheet) else []
+    return Drawn(figures, lines, drawn_as(work.catalogue).body(pins))
 
 
 def _kept(work: Work, screen_id: UUID) -> Kept:
@@ -187,7 +189,7 @@ def read_page(
     sheet = _sheet(work, basis_of_sheets(work, standing), kind, _kept(work, screen_id))
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     work.commit()
-    pages = pages_of(sheet, paper, _drawn(work, standing, kind))
+    pages = pages_of(sheet, paper, _drawn(work, standing, kind, sheet))
     if page > len(pages):
         raise NotFound("page", str(page))
     return Response(pages[page - 1], media_type="image/svg+xml", headers={"Cache-Control": "no-store"})
@@ -202,7 +204,7 @@ def read_page(
 def hand_over(screen_id: UUID, kind: Kind, work: WorkDep, paper: PaperSize = "a4") -> Response:
     standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
     sheet = _sheet(work, basis_of_sheets(work, standing), kind, _kept(work, screen_id))
-    made = pdf_of(sheet, paper, dt.datetime.now(dt.UTC), _drawn(work, standing, kind))
+    made = pdf_of(sheet, paper, dt.datetime.now(dt.UTC), _drawn(work, standing, kind, sheet))
     went_out(work.db, work.actor, "screen", screen_id, f"{kind}, PDF", status=sheet.head.status)
     work.commit()
     # No name in the file's: folders and mail show it to others.

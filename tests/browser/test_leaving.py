@@ -46,7 +46,7 @@ class Screens(BrowserCase):
         away.get_by_label("With names").click()
         named = json.loads(saved(page, away.get_by_role("button", name="FHIR R4B")).read_text())
         self.assertIn("Ilse Varga", json.dumps(named))
-        rows = list(csv.DictReader(saved(page, away.get_by_role("button", name="Values, CSV")).open()))
+        rows = list(csv.DictReader(saved(page, away.get_by_role("button", name="CSV", exact=True)).open()))
         self.assertEqual([row["value"] for row in rows], ["9"])
         for form in ("FHIR R5", "FHIR R4B", "values, CSV"):
             expect(away.get_by_role("listitem").filter(has_text=form)).to_be_visible()

@@ -20,7 +20,7 @@ from northstride.core.examination import Context
 from northstride.core.reading import evaluate
 from northstride.core.vocabulary import DEFAULT_SCHOOLS
 from northstride.interchange.paper.pdf import Drawn, pdf_of
-from northstride.interchange.sheets.content import Basis, Clinic, SheetKind, Signature
+from northstride.interchange.sheets.content import AthleteSheet, Basis, Clinic, SheetKind, Signature
 from northstride.interchange.sheets.each import sheet_of
 from northstride.record.read import check_record
 from northstride.record.reading import reading_out
@@ -44,7 +44,9 @@ def made(example: str, kind: SheetKind) -> bytes:
     signature = None if number is None else Signature("Jonas Hestvik", MADE, number, None)
     basis = Basis(TARNHOLT, "Ilse Varga", checked.record, reading, signature)
     figures = drawn_as(catalogue).of(raw, reading.model_dump(mode="json"), DEFAULT_SCHOOLS["trial_value"])
-    return pdf_of(sheet_of(kind, basis, catalogue), "a4", MADE, Drawn(figures))
+    sheet = sheet_of(kind, basis, catalogue)
+    pins = [pin.model_dump() for pin in sheet.pins] if isinstance(sheet, AthleteSheet) else []
+    return pdf_of(sheet, "a4", MADE, Drawn(figures, body=drawn_as(catalogue).body(pins)))
 
 
 def words_of(pdf: bytes) -> str:

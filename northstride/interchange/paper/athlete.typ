@@ -62,7 +62,13 @@
   #if data.not_yet.len() > 0 [*Not yet:* #data.not_yet.join(", ").]
   #rule
   == What stands out
-  #numbered(data.stands_out)
+  #if data.body == "" { numbered(data.stands_out) } else {
+    grid(columns: (104pt, 1fr), column-gutter: 14pt,
+      [#image(bytes(data.body), format: "svg", height: 150pt,
+        alt: "Your legs from the front, as in a mirror, with the numbers of the list beside where they lie.")
+        #mark("left") left #h(1fr) right #mark("right")],
+      numbered(data.stands_out))
+  }
   #rule
   #if data.lines.len() > 0 [
     == How it has changed

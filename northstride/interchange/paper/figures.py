@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
 from pathlib import Path
 from threading import Lock
@@ -25,16 +25,23 @@ class Figures:
 
     def of(self, record: Mapping[str, Any], reading: Mapping[str, Any], how: str) -> list[dict[str, Any]]:
         """By flag: for each side its drawing as SVG, its words, and the value where it is a number."""
-        return self._asked("figuresOf", {"record": record, "reading": reading, "how": how})
+        found: list[dict[str, Any]] = self._asked(
+            "figuresOf", {"record": record, "reading": reading, "how": how}
+        )
+        return found
 
     def lines(self, course: Mapping[str, Any], today: str) -> list[dict[str, Any]]:
         """Change lines, each side in its own lane, of what was taken more than once; what got worse first."""
-        return self._asked("linesOf", {"course": course, "today": today})
-
-    def _asked(self, what: str, of: Mapping[str, Any]) -> list[dict[str, Any]]:
-        with self._turn:
-            found: list[dict[str, Any]] = json.loads(str(self._engine.call(what, json.dumps(of))))
+        found: list[dict[str, Any]] = self._asked("linesOf", {"course": course, "today": today})
         return found
+
+    def body(self, pins: Sequence[Mapping[str, Any]]) -> str:
+        """Legs with the numbers of what stands out; empty where nothing lies on them."""
+        return str(self._asked("bodyOf", pins))
+
+    def _asked(self, what: str, of: object) -> Any:
+        with self._turn:
+            return json.loads(str(self._engine.call(what, json.dumps(of))))
 
 
 @lru_cache(maxsize=2)

@@ -24,10 +24,11 @@ Drawings = Sequence[Mapping[str, Any]]
 
 @dataclass(frozen=True, slots=True)
 class Drawn:
-    """Figures of the findings, by flag and side, and change lines."""
+    """Figures of the findings, by flag and side, change lines, and the body with what stands out."""
 
     figures: Drawings = ()
     lines: Drawings = ()
+    body: str = ""
 
 
 NOTHING_DRAWN = Drawn()
@@ -61,7 +62,12 @@ def _parts(made: bytes | list[bytes] | None) -> list[bytes]:
 def _compiler(sheet: Sheet, paper: PaperSize, drawn: Drawn) -> typst.Compiler:
     figures = {each["code"]: {side: each[side] for side in ("left", "right")} for each in drawn.figures}
     lines = [{"svg": each["svg"], "says": each["says"]} for each in drawn.lines]
-    told = {**printable(sheet.model_dump(mode="json")), "figures": figures, "lines": lines}
+    told = {
+        **printable(sheet.model_dump(mode="json")),
+        "figures": figures,
+        "lines": lines,
+        "body": drawn.body,
+    }
     content = json.dumps(told, ensure_ascii=False)
     return typst.Compiler(
         HERE / TEMPLATES[type(sheet)],

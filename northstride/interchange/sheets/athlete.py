@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Examination
 from northstride.core.following.plain import flag_in_plain_words, plain_summary
 from northstride.core.norms.load import structures
-from northstride.interchange.sheets.content import AthleteSheet, Basis, Days, Line, Numbers
+from northstride.interchange.sheets.content import AthleteSheet, Basis, Days, Line, Numbers, Pin
 from northstride.interchange.sheets.said import head_of, once, words
 from northstride.record.reading_in import reading_in
 from northstride.record.to_core import to_examination
@@ -31,6 +33,7 @@ def athlete_sheet(basis: Basis, catalogue: Catalogue) -> AthleteSheet:
         looked_at=[] if emergency else _looked_at(exam),
         not_yet=[] if emergency else _not_yet(basis),
         stands_out=[] if emergency else _shown(flagged) or _nothing(summary.found[0]),
+        pins=[] if emergency else list(_pins(basis, catalogue)),
         to_do=[] if emergency else _edited(basis, "to_do", summary.training),
         come_back=[] if emergency else _edited(basis, "come_back", summary.next),
         days=[] if emergency else _days(basis),
@@ -44,6 +47,24 @@ def athlete_sheet(basis: Basis, catalogue: Catalogue) -> AthleteSheet:
 def _edited(basis: Basis, name: str, ours: tuple[str, ...]) -> list[str]:
     own = basis.edited.get(name)
     return list(ours) if own is None else [line for line in own.splitlines() if line.strip()]
+
+
+def _pins(basis: Basis, catalogue: Catalogue) -> Iterator[Pin]:
+    """Where each finding of a side lies: where its first reason was looked for."""
+    for place, flag in enumerate(basis.reading.flags[:MOST_STANDING_OUT]):
+        region = _region(basis, catalogue, flag.because[0].at)
+        if flag.side is not None and region is not None:
+            yield Pin(number=place + 1, side=flag.side, region=region)
+
+
+def _region(basis: Basis, catalogue: Catalogue, at: str) -> str | None:
+    """Of the entry a reason names; of the story where it names none."""
+    number = at.removeprefix("entries[").partition("]")[0]
+    if at.startswith("entries[") and int(number) < len(basis.record.entries):
+        test = catalogue.tests.get(basis.record.entries[int(number)].test)
+        return test.region if test else None
+    complaint = basis.record.intake.complaint if basis.record.intake else None
+    return complaint.region if complaint else None
 
 
 def _days(basis: Basis) -> list[Days]:

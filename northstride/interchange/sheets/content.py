@@ -149,6 +149,14 @@ class Days(Out):
     says: str
 
 
+class Pin(Out):
+    """Where on the body a numbered line of what stands out lies."""
+
+    number: int
+    side: Literal["left", "right"]
+    region: str
+
+
 class AthleteSheet(Out):
     """`alone` is what an emergency says: then there is nothing else on it. `days` begin with the first."""
 
@@ -157,6 +165,7 @@ class AthleteSheet(Out):
     looked_at: list[str]
     not_yet: list[str]
     stands_out: list[Line]
+    pins: list[Pin]
     to_do: list[str]
     come_back: list[str]
     days: list[Days]

@@ -1584,6 +1584,8 @@ export interface components {
             not_yet: string[];
             /** Stands Out */
             stands_out: components["schemas"]["Line"][];
+            /** Pins */
+            pins: components["schemas"]["Pin"][];
             /** To Do */
             to_do: string[];
             /** Come Back */
@@ -3225,6 +3227,21 @@ export interface components {
         PairingState: {
             /** Used */
             used: boolean;
+        };
+        /**
+         * Pin
+         * @description Where on the body a numbered line of what stands out lies.
+         */
+        Pin: {
+            /** Number */
+            number: number;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Region */
+            region: string;
         };
         /** PointOut */
         PointOut: {

@@ -45,7 +45,7 @@ export function PaperLines({ pair, events, days }: Props) {
       viewBox={`0 0 ${width} ${height}`}
       width={width}
       height={height}
-      fontFamily="Atkinson Hyperlegible Next"
+      fontFamily="Atkinson Hyperlegible Next, Noto Sans, sans-serif"
       fontSize="9"
       fill="var(--ink)"
     >

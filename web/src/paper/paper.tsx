@@ -22,6 +22,7 @@ import {
 import { spanOf } from "../state/span";
 import style from "../theme/figure.css?raw";
 import { PaperLines, wordsOf } from "./PaperLines";
+import { MARGIN, type Pin, placed, RADIUS } from "./Pins";
 import { INK, onPaper } from "./palette";
 
 const DRAWINGS = import.meta.glob<string>("../maps/drawings/*.svg", {
@@ -126,6 +127,30 @@ function changeLines(catalogue: Catalogue, course: Course, today: string): LineO
   }));
 }
 
+/** Legs with numbers; empty where nothing that stands out lies on them. */
+function body(pins: readonly Pin[]): string {
+  const [width, height] = boxOf("body_front");
+  const found = placed(pins, width, height);
+  if (found.length === 0) return "";
+  const raw = DRAWINGS["../maps/drawings/body_front.svg"] ?? "";
+  const inside = raw.slice(raw.indexOf(">") + 1, raw.lastIndexOf("</svg>"));
+  const marks = found.map(
+    ({ number, x, y, numberX, numberY }) =>
+      `<path d="M${x} ${y}L${numberX} ${numberY}" stroke="var(--ink)" stroke-width="0.5"/>` +
+      `<circle cx="${x}" cy="${y}" r="0.9" fill="var(--ink)"/>` +
+      `<circle cx="${numberX}" cy="${numberY}" r="${RADIUS}" fill="var(--ink)"/>` +
+      `<text x="${numberX}" y="${numberY + 1.5}" font-size="4.4" font-weight="700" fill="var(--sheet)" ` +
+      `text-anchor="middle" font-family="Atkinson Hyperlegible Next, Noto Sans, sans-serif">${number}</text>`,
+  );
+  // From the waist down: the rest says nothing here.
+  const top = 18;
+  const box = `${-MARGIN} ${top} ${width + 2 * MARGIN} ${height - top}`;
+  return onPaper(
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${box}" width="${width + 2 * MARGIN}" ` +
+      `height="${height - top}"><style>${style}</style>${inside}${marks.join("")}</svg>`,
+  );
+}
+
 let known: Catalogue | null = null;
 
 Object.assign(globalThis, {
@@ -143,6 +168,7 @@ Object.assign(globalThis, {
     if (!known) throw new Error("no catalogue yet");
     return JSON.stringify(figures(known, record, reading, how));
   },
+  bodyOf: (json: string): string => JSON.stringify(body(JSON.parse(json) as Pin[])),
   linesOf: (json: string): string => {
     const { course, today } = JSON.parse(json) as { course: Course; today: string };
     if (!known) throw new Error("no catalogue yet");

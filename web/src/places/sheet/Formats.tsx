@@ -44,7 +44,7 @@ export function Formats({ opened, onTaken }: Props) {
           FHIR R4B
         </Button>
         <Button variant="quiet" disabled={values.isPending} onClick={() => values.mutate()}>
-          Values, CSV
+          CSV
         </Button>
       </div>
       <Download screen={opened} onTaken={onTaken} />
