@@ -5,7 +5,7 @@ from __future__ import annotations
 import sys
 from pathlib import Path
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Locator, Page, sync_playwright
 
 from northstride.api.demo_accounts import DEMO_ACCOUNTS
 from northstride.cli.steps import ROOT
@@ -17,6 +17,8 @@ from tests.support.telling import answer, begin, door, onwards, part, point, sco
 
 FOLDER = ROOT / "docs" / "screenshots"
 SETTLE_MS = 700
+# The bar at the head of every place, in pixels.
+BAR = 52
 
 
 def main() -> int:
@@ -36,6 +38,12 @@ def main() -> int:
 def shot(page: Page, name: str) -> None:
     page.wait_for_timeout(SETTLE_MS)
     page.screenshot(path=Path(FOLDER, f"{name}.png"))
+
+
+def top_of(part: Locator) -> float:
+    """How far down its place begins, from the top of what scrolls."""
+    box = part.bounding_box()
+    return box["y"] - BAR if box else 0
 
 
 def enter(page: Page, address: str) -> None:
@@ -100,7 +108,7 @@ def places(browser: Browser, address: str) -> None:
     page.get_by_label("Chosen athlete").get_by_role("link", name="Ilse Varga").click()
     board = page.get_by_role("region", name="Ready to return")
     board.get_by_role("row").nth(11).wait_for()
-    board.evaluate("element => element.scrollIntoView()")
+    page.locator("main").evaluate("(main, top) => { main.scrollTop = top; }", top_of(board))
     shot(page, "return-board")
     go(page, "People")
     page.get_by_role("button", name="Everyone").click()

@@ -1,3 +1,4 @@
+import { useId } from "react";
 import Form from "react-bootstrap/Form";
 
 interface Props {
@@ -9,10 +10,11 @@ interface Props {
 
 /** Names leave only where somebody asks for them. */
 export function Named({ named, onNamed, disabled = false, says = "With names" }: Props) {
+  const id = useId();
   return (
     <Form.Check
       type="switch"
-      id="named"
+      id={id}
       label={`${says}${named ? "" : ": no, the reference alone"}`}
       checked={named}
       disabled={disabled}

@@ -1,10 +1,13 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useId, useState } from "react";
 import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { catalogueQuery } from "../../api/catalogue";
 import { type CheckedTable, type Columns, checkTable, importTable } from "../../api/values";
 import { ProblemNote } from "../../components/ProblemNote";
+import { HURTS, OTHERS } from "../../components/purposes";
+import type { Purpose } from "../../components/useBegin";
 import { rolesOf, roleTyped } from "../../state/value_columns";
 import { dayWords, purposeName } from "../../state/wording";
 import { ColumnRoles } from "./ColumnRoles";
@@ -23,7 +26,8 @@ export default function ImportValues({ text, columns, onTaken, onClose }: Props)
   const [typed, setTyped] = useState(() => columns.columns.map(({ role }) => role));
   const known = catalogue.data ? rolesOf(catalogue.data, columns.roles) : columns.roles;
   const roles = typed.map((each) => roleTyped(each, known));
-  const body = { text, roles, purpose: "squad_screen" as const };
+  const [purpose, setPurpose] = useState<Purpose>("squad_screen");
+  const body = { text, roles, purpose };
   const look = useMutation({ mutationFn: () => checkTable(body) });
   const take = useMutation({ mutationFn: () => importTable(body), onSuccess: onTaken });
   const type = (at: number, role: string) => {
@@ -47,6 +51,15 @@ export default function ImportValues({ text, columns, onTaken, onClose }: Props)
               What each column becomes. Nothing is taken before it was tried without a fault.
             </p>
             <ColumnRoles columns={columns} typed={typed} known={known} onType={type} />
+            {roles.includes("purpose") ? null : (
+              <PurposeChoice
+                purpose={purpose}
+                onPurpose={(chosen) => {
+                  setPurpose(chosen);
+                  look.reset();
+                }}
+              />
+            )}
           </>
         )}
       </Modal.Body>
@@ -72,6 +85,27 @@ export default function ImportValues({ text, columns, onTaken, onClose }: Props)
         )}
       </Modal.Footer>
     </Modal>
+  );
+}
+
+/** What the screens are for, where no column says it. */
+function PurposeChoice(props: { purpose: Purpose; onPurpose: (chosen: Purpose) => void }) {
+  const id = useId();
+  return (
+    <div className={styles.tried}>
+      <Form.Label htmlFor={id}>No column says what the screens are for</Form.Label>
+      <Form.Select
+        id={id}
+        value={props.purpose}
+        onChange={(event) => props.onPurpose(event.target.value as Purpose)}
+      >
+        {[...OTHERS, ...HURTS].map(([code, says]) => (
+          <option key={code} value={code}>
+            {says}
+          </option>
+        ))}
+      </Form.Select>
+    </div>
   );
 }
 
