@@ -12,6 +12,7 @@ from bench.api import measure_api
 from bench.core import measure_core
 from bench.drawing import measure_drawing
 from bench.figure import Figure, table
+from bench.leaving import measure_leaving
 from bench.scale import measure_scale
 from bench.web import measure_web
 
@@ -19,6 +20,7 @@ PARTS = {
     "core": measure_core,
     "drawing": measure_drawing,
     "api": measure_api,
+    "leaving": measure_leaving,
     "scale": measure_scale,
     "web": measure_web,
 }
