@@ -11,7 +11,7 @@ from northstride.cli.steps import ROOT, set_up_everything
 
 def add_arguments(parser: argparse.ArgumentParser) -> None:
     parser.add_argument(
-        "only", nargs="*", help="parts to measure: core, drawing, api, web (all unless named)"
+        "only", nargs="*", help="parts to measure: core, drawing, api, leaving, web (all unless named)"
     )
     parser.add_argument("--scale", action="store_true", help="years of a large club, and many at once")
 

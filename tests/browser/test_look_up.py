@@ -18,7 +18,7 @@ class LookUp(BrowserCase):
         expect(listed.get_by_role("listitem")).to_have_count(3)
         listed.get_by_role("link", name="Anterior drawer").click()
         shown = page.get_by_role("article", name="Anterior drawer")
-        expect(shown.get_by_role("img")).to_have_count(1)
+        expect(shown.get_by_role("img", name="All, left")).to_have_count(1)
         expect(shown).to_contain_text("Thumbs on the joint line.")
         reads = shown.get_by_label("How it is read")
         expect(reads.get_by_role("row").filter(has_text="2 clearly more")).to_contain_text("likely")

@@ -15,7 +15,9 @@ from tests.support.browser import PASSWORD, BrowserCase
 
 
 def tab_to(page: Page, name: str, most: int = 40) -> None:
-    """By Tab alone, as somebody without a mouse would."""
+    """By Tab alone, as somebody without a mouse would, once it is there."""
+    there = page.get_by_role("button", name=name).or_(page.get_by_role("link", name=name))
+    expect(there.first).to_be_visible()
     for _ in range(most):
         page.keyboard.press("Tab")
         tag, *said = page.evaluate(

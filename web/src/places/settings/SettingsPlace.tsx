@@ -1,7 +1,8 @@
 import type { ComponentType } from "react";
 import { Link, useParams } from "react-router";
+import type { Session } from "../../api/session";
 import { Shell } from "../../components/Shell";
-import { useSession } from "../../components/session";
+import { isLicensed, useSession } from "../../components/session";
 import { SETTINGS } from "../../state/addresses";
 import { Audit } from "./Audit";
 import { CalendarPart } from "./CalendarPart";
@@ -16,24 +17,28 @@ interface PartOf {
   part: string;
   name: string;
   Show: ComponentType;
-  owner: boolean;
+  /** Whom it is for. */
+  whose: "everyone" | "licensed" | "owner";
 }
 
 const PARTS: readonly PartOf[] = [
-  { part: "device", name: "This device", Show: ThisDevice, owner: false },
-  { part: "schools", name: "Schools", Show: SchoolsPart, owner: false },
-  { part: "errors", name: "Error figures", Show: ErrorFigures, owner: false },
-  { part: "calendar", name: "Calendar", Show: CalendarPart, owner: false },
-  { part: "clinic", name: "Clinic", Show: ClinicFacts, owner: true },
-  { part: "people", name: "People and roles", Show: Team, owner: true },
-  { part: "audit", name: "Audit", Show: Audit, owner: true },
+  { part: "device", name: "This device", Show: ThisDevice, whose: "everyone" },
+  { part: "schools", name: "Schools", Show: SchoolsPart, whose: "everyone" },
+  { part: "errors", name: "Error figures", Show: ErrorFigures, whose: "everyone" },
+  { part: "calendar", name: "Calendar", Show: CalendarPart, whose: "licensed" },
+  { part: "clinic", name: "Clinic", Show: ClinicFacts, whose: "owner" },
+  { part: "people", name: "People and roles", Show: Team, whose: "owner" },
+  { part: "audit", name: "Audit", Show: Audit, whose: "owner" },
 ];
+
+const isFor = (whose: PartOf["whose"], session: Session): boolean =>
+  whose === "everyone" || (whose === "licensed" ? isLicensed(session) : session.role === "owner");
 
 /** What is set for this device, and what the clinic settles for itself. */
 export default function SettingsPlace() {
   const session = useSession();
   const { part: chosen } = useParams();
-  const parts = PARTS.filter((part) => !part.owner || session.role === "owner");
+  const parts = PARTS.filter(({ whose }) => isFor(whose, session));
   const { Show } = parts.find((each) => each.part === chosen) ?? parts[0] ?? { Show: ThisDevice };
   return (
     <Shell>
