@@ -195,6 +195,8 @@ class Faults(unittest.TestCase):
         self.assertEqual(self.faults(text, [*roles[:5], IGNORE]), [(1, "")])
         self.assertEqual(self.faults(text, [*roles[:5], "measure"]), [(1, "value"), (1, "")])
         self.assertEqual(self.faults(text, [*roles[:5], "nonsense"]), [(1, "value"), (1, "")])
+        for wrong in ([], roles[:5], [*roles, "nonsense"]):
+            self.assertEqual(self.faults(text, wrong), [(1, "")])
 
     def test_a_repeat_makes_the_same_screen_and_another_value_another(self) -> None:
         first = f"{HEAD}\n2026-09-14,T-1,hip.modified_thomas,left,thigh_angle,4\n"

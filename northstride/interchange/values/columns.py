@@ -112,6 +112,9 @@ def mapping_faults(
     catalogue: Catalogue, heads: Sequence[str], roles: Sequence[str]
 ) -> Iterator[tuple[int, str]]:
     """What is wrong with the roles, by the place of the column; −1 for what no column has."""
+    if len(roles) != len(heads):
+        yield -1, f"the table has {len(heads)} columns, and {len(roles)} were told"
+        return
     for place, role in enumerate(roles):
         if role != IGNORE and role not in ROLES and value_column(catalogue, role) is None:
             yield place, f"{role} is nothing a column can become"
@@ -123,5 +126,3 @@ def mapping_faults(
             yield -1, f"no column is the {role}"
     if form == "wide" and not any(value_column(catalogue, role) for role in roles):
         yield -1, "no column holds values"
-    if len(roles) != len(heads):
-        yield -1, f"the table has {len(heads)} columns, and {len(roles)} were told"
