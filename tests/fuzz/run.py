@@ -52,9 +52,12 @@ def sign_in(address: str, login: str = "aino") -> dict[str, str]:
 
 
 def own_sessions(address: str, session: dict[str, str]) -> dict[str, dict[str, str]]:
-    """Somebody for each operation that asks the password again: wrong ones slow only whoever guesses."""
+    """Somebody for each operation that asks the password again, or that ends what another needs.
+
+    Wrong passwords slow only whoever guesses; a new calendar ends the one before of its user.
+    """
     sessions: dict[str, dict[str, str]] = {"sign_out": sign_in(address)}
-    for operation in ("sign_screen", "amend_screen", "move_screen"):
+    for operation in ("sign_screen", "amend_screen", "move_screen", "make_calendar", "revoke_calendar"):
         login = operation.replace("_", "-")
         body = {"login": login, "name": login, "role": "owner", "password": PASSWORD}
         made = {"id": str(uuid4()), **body}
@@ -95,6 +98,8 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
     action = {"action": "train.tightness_hip_flexors", "side": "left", "on": "2026-09-20"}
     arranged = {"id": str(uuid4()), **action}
     post(f"/screens/{screen['screen_id']}/arrangements", arranged)
+    again = {"id": str(uuid4()), **action, "does": "again", "until": "2026-09-27"}
+    post(f"/screens/{screen['screen_id']}/arrangements", again)
     line = {"test": "hip.modified_thomas", "measure": "thigh_angle"}
     dated = {"action": action["action"], "side": action["side"]}
     feed = httpx2.post(f"{address}/api/calendar", json={"id": str(uuid4())}, headers=session).json()
@@ -166,7 +171,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "export_squad_values": {"path": {"squad_id": squad}, "query": {"form": "wide"}},
         "export_athlete_archive": {"path": {"athlete_id": athlete}},
         "export_squad_archive": {"path": {"squad_id": squad}},
-        "export_line": {"path": {"athlete_id": athlete}, "query": line},
+        "export_line": {"path": {"athlete_id": other}, "query": line},
         "export_date": {"path": screen, "query": dated},
         "make_calendar": {"body": {"id": str(uuid4()), "named": True}},
         "read_calendar_feed": {"path": {"secret": secret}},

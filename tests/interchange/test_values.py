@@ -37,7 +37,8 @@ def long_text(*screens: Record, name: str = "") -> str:
 
 def taken(text: str, roles: list[str] | None = None) -> TakenTable:
     table = table_of(text)
-    return take_table(CATALOGUE, table, roles or guess(CATALOGUE, table.heads), "squad_screen")
+    meant = guess(CATALOGUE, table.heads) if roles is None else roles
+    return take_table(CATALOGUE, table, meant, "squad_screen")
 
 
 def only(text: str) -> Record:
