@@ -73,7 +73,11 @@ def _table() -> Figure:
 def _sheets() -> list[Figure]:
     """Against an empty page with the same fonts; of each kind the slowest and the largest."""
     fonts = typst.Fonts(include_system_fonts=False, font_paths=[FONTS])
-    bare = partial(typst.compile, b"#set document(title: [x])\nx", fonts=fonts, format="pdf")
+
+    def bare() -> object:
+        page = typst.Compiler(b"#set document(title: [x])\nx", font_paths=fonts)
+        return page.compile(format="pdf")
+
     found = []
     for kind in KINDS:
         each = [

@@ -77,12 +77,16 @@ class Letters(CleanCase):
 
 class PeopleAndSquads(CleanCase):
     def test_a_person_as_one_archive_by_touch_on_a_phone(self) -> None:
-        page = self.page(has_touch=True)
+        page = self.page(has_touch=True, **STILL)
         page.set_viewport_size({"width": 390, "height": 844})
         self.sign_in(page)
         page.goto(f"{self.app.address}/athletes/{self.athletes['Oskar Bremer']}")
         page.get_by_role("button", name="Take along Oskar Bremer").tap()
         dialog = page.get_by_role("dialog", name="Oskar Bremer, taken along")
+        switch = dialog.get_by_label("With names")
+        switch.tap()
+        expect(switch).to_be_checked()
+        self.assert_clean(page, "taken along")
         found = zipfile.ZipFile(saved(page, dialog.get_by_role("button", name="one archive")))
         self.assertEqual(found.namelist(), ["manifest.json"])
         expect(dialog.get_by_text("The archive is there.")).to_be_visible()
