@@ -1,4 +1,4 @@
-import { type ReactNode, useCallback, useEffect, useLayoutEffect, useMemo, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { flushSync } from "react-dom";
 import type { Catalogue, Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
@@ -38,6 +38,7 @@ import { SidePanel } from "./SidePanel";
 import { StepFigures } from "./StepFigures";
 import { StepRows } from "./StepRows";
 import { StepTabs } from "./StepTabs";
+import { useFirstFocus } from "./useFirstFocus";
 
 export interface TestBenchProps {
   bench: Bench;
@@ -111,11 +112,7 @@ export function EntryBench(props: Props) {
 
   const askedSide = now?.side ?? null;
   useEffect(() => askedHere.setState({ test: test.code, side: askedSide }), [test.code, askedSide]);
-  // With the test itself: the first digit may follow at once.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: when the test opens; then the hand leads
-  useLayoutEffect(() => {
-    if (now) focusQuestion(now);
-  }, []);
+  useFirstFocus(now);
   const place = now && placeOfQuestion(test, now);
   const measure = now && measureOf(test, now.measure);
   const take = () => {
