@@ -89,7 +89,7 @@ def create_app(settings: Settings, catalogue_: Catalogue | None = None) -> FastA
             tasks.start_soon(keep_fresh, services)
             yield
             tasks.cancel_scope.cancel()
-        engine.dispose()
+        services.close()
 
     app = FastAPI(
         title="North Stride",

@@ -7,10 +7,11 @@ from zoneinfo import ZoneInfo
 import orjson
 
 from northstride.api.work import Work
-from northstride.interchange.sheets.content import Basis, Changed, Clinic, Signature
+from northstride.interchange.sheets.content import Basis, Changed, Clinic, LaterWords, Signature
 from northstride.record.model import Record
 from northstride.record.reading_model import ReadingOut
 from northstride.store.clinic import get_clinic
+from northstride.store.sheet_words import PaperWords
 from northstride.store.sheets import Standing
 
 
@@ -28,6 +29,7 @@ def basis_of_sheets(work: Work, standing: Standing) -> Basis:
         record=Record.model_validate_json(orjson.dumps(standing.record)),
         reading=ReadingOut.model_validate(standing.reading),
         signature=signature,
+        later=_later(standing.words, zone),
         changed=tuple(
             Changed(
                 made["code"], made["side"], (made["before"] or {}).get("strength"), made["after"] is not None
@@ -36,3 +38,8 @@ def basis_of_sheets(work: Work, standing: Standing) -> Basis:
             if made["what"] == "flags"
         ),
     )
+
+
+def _later(words: PaperWords, zone: ZoneInfo) -> LaterWords | None:
+    last = words.last
+    return LaterWords(words.version, last.by, last.at.astimezone(zone)) if last else None

@@ -8,6 +8,7 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 import orjson
+from anyio import to_thread
 from fastapi import APIRouter, Query, Response
 from sqlalchemy import Row
 
@@ -18,9 +19,11 @@ from northstride.api.day import DueActionOut, due_out
 from northstride.api.screen_outputs import ScreenLine
 from northstride.api.screens import screen_line
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import Work, WorkDep
+from northstride.api.work import DeskDep, Work, WorkDep
 from northstride.interchange.archive import file_name
-from northstride.interchange.paper.pdf import png_of
+from northstride.interchange.paper.figures import Figures
+from northstride.interchange.paper.pdf import picture_job
+from northstride.interchange.paper.setting import set_in_type
 from northstride.record.board import BoardRowOut, board_row_out
 from northstride.record.lines import LineOut, line_out
 from northstride.record.model import HistoryPart
@@ -80,27 +83,36 @@ def course_told(work: Work, athlete_id: UUID, until: dt.date = dt.date.max) -> d
     response_class=Response,
     responses={200: {"content": {"image/svg+xml": {}, "image/png": {}}}},
 )
-def export_line(
+async def export_line(
     athlete_id: UUID,
-    work: WorkDep,
+    desk: DeskDep,
     test: Code,
     measure: Code,
     key: Annotated[str, Query(max_length=100)] = "",
     form: Literal["svg", "png"] = "svg",
 ) -> Response:
     """A change line by itself. Raises NotFound where nothing was taken twice there."""
-    told = course_told(work, athlete_id)
-    lines = drawn_as(work.catalogue).lines(_as_json(told), str(today_of(work.actor)))
+
+    def ask(work: Work) -> tuple[dict[str, Any], Figures, str]:
+        told = course_told(work, athlete_id)
+        return _as_json(told), drawn_as(work.catalogue), str(today_of(work.actor))
+
+    told, draws, today = await desk.run(ask)
+    lines = await to_thread.run_sync(draws.lines, told, today)
     found = [each for each in lines if (each["test"], each["measure"], each["which"]) == (test, measure, key)]
     if not found:
         raise NotFound("athlete", athlete_id)
-    went_out(work.db, work.actor, "athlete", athlete_id, f"change line, {form.upper()}", test=test)
-    work.commit()
+    drawing = str(found[0]["svg"]).encode()
+    if form == "png":
+        drawing = b"".join(await desk.services.papers.run(set_in_type, picture_job(found[0]["svg"])))
+    what = f"change line, {form.upper()}"
+    await desk.run(lambda work: went_out(work.db, work.actor, "athlete", athlete_id, what, test=test))
     name = f"north-stride-{file_name(test)}-{file_name(measure)}.{form}"
     headers = {"Content-Disposition": f'attachment; filename="{name}"'}
-    if form == "png":
-        return Response(png_of(found[0]["svg"]), media_type="image/png", headers=headers)
-    return Response(found[0]["svg"], media_type="image/svg+xml", headers=headers)
+    return Response(drawing, media_type=PICTURES[form], headers=headers)
+
+
+PICTURES = {"svg": "image/svg+xml", "png": "image/png"}
 
 
 def _as_json(told: dict[str, Any]) -> dict[str, Any]:
@@ -109,9 +121,9 @@ def _as_json(told: dict[str, Any]) -> dict[str, Any]:
     return plain
 
 
-def lines_until(work: Work, athlete_id: UUID, until: dt.date) -> list[dict[str, Any]]:
-    """Drawn change lines of all that was taken up to a day, what got worse first."""
-    return drawn_as(work.catalogue).lines(_as_json(course_told(work, athlete_id, until)), str(until))
+def course_until(work: Work, athlete_id: UUID, until: dt.date) -> dict[str, Any]:
+    """All that was taken up to a day, as the web part draws change lines from it."""
+    return _as_json(course_told(work, athlete_id, until))
 
 
 class ReturnTestOut(Output):

@@ -9,15 +9,17 @@ from fastapi import APIRouter
 from pydantic import Field
 
 from northstride.api.basis import basis_of_sheets
-from northstride.api.bodies import Id, Input, Name, Output
+from northstride.api.bodies import Id, Input, Name, Output, Password
+from northstride.api.passwords import ask_again
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.work import DeskDep, Work, WorkDep
 from northstride.interchange.sheets.each import words_faults
 from northstride.interchange.sheets.templates import FIELDS, LINES, filled, template_faults
 from northstride.record.model import Text
 from northstride.store import letter_templates as store
 from northstride.store.errors import Refused
-from northstride.store.sheets import keep_words, standing_of_sheets
+from northstride.store.sheet_words import NewWords, keep_words
+from northstride.store.sheets import standing_of_sheets
 
 router = APIRouter(prefix="/api", tags=["letter templates"], route_class=StrictJsonRoute)
 
@@ -53,10 +55,11 @@ class TemplatesOut(Output):
 
 
 class FillInput(Input):
-    """`id` is of this filling, so that a repeat does nothing."""
+    """`id` is of this filling, so that a repeat does nothing. `password`: where the screen is signed."""
 
     id: Id
     template: Id
+    password: Password | None = None
 
 
 @router.get("/letter-templates", operation_id="list_letter_templates")
@@ -89,8 +92,14 @@ def archive(template_id: UUID, work: WorkDep) -> None:
 
 
 @router.post("/screens/{screen_id}/sheets/template", operation_id="fill_letter_template", status_code=204)
-def fill(screen_id: UUID, body: FillInput, work: WorkDep) -> None:
+async def fill(screen_id: UUID, body: FillInput, desk: DeskDep) -> None:
     """Its lines become words of the letter, by whoever filled them in."""
+    if body.password is not None:
+        await ask_again(desk, body.password)
+    await desk.run(lambda work: _fill(work, screen_id, body))
+
+
+def _fill(work: Work, screen_id: UUID, body: FillInput) -> None:
     standing = standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
     template = store.get_template(work.db, work.actor, body.template)
     basis = basis_of_sheets(work, standing)
@@ -98,5 +107,5 @@ def fill(screen_id: UUID, body: FillInput, work: WorkDep) -> None:
     if faults := [fault for line, text in lines.items() for fault in words_faults("letter", line, text)]:
         raise Refused(faults)
     for line, text in lines.items():
-        keep_words(work.db, work.actor, screen_id, uuid5(body.id, line), "letter", line, text)
-    work.commit()
+        new, key = NewWords("letter", line, text), uuid5(body.id, line)
+        keep_words(work.db, work.actor, screen_id, key, new, proved=body.password is not None)

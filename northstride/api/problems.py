@@ -14,7 +14,7 @@ from sqlalchemy.exc import TimeoutError as PoolTimeout
 from starlette.exceptions import HTTPException
 
 from northstride.api.log import log_trouble
-from northstride.core.errors import Fault
+from northstride.core.errors import Fault, NotReadable
 from northstride.record.json_text import InvalidRecord
 from northstride.record.read import path_of, plainly
 from northstride.store import errors
@@ -78,6 +78,14 @@ class TooLarge(HTTPException):
         super().__init__(413)
 
 
+class StandsTwice(HTTPException):
+    """A key of the body is written twice: which of the two was meant nobody knows."""
+
+    def __init__(self, faults: Sequence[Fault]) -> None:
+        super().__init__(422)
+        self.faults = faults
+
+
 def problem(
     code: str,
     status: int,
@@ -115,6 +123,12 @@ def from_error(error: Exception) -> Response:
             return problem("too-large", 413, "This is larger than a screen can be.")
         case TooSlow():
             return problem("too-slow", 408, "The rest of this did not arrive. It is tried again.")
+        case TimeoutError():
+            # Work was ended before it was done: it would have held up the others.
+            title = "This takes too long here. Nothing was changed; a smaller part may do."
+            return problem("took-too-long", 503, title)
+        case StandsTwice():
+            return problem("invalid", 422, "Some values cannot be taken.", faults=error.faults)
         case InvalidRecord():
             return problem("invalid", 422, "Some values cannot be taken.", faults=error.faults)
         case errors.Refused():
@@ -144,7 +158,7 @@ def from_error(error: Exception) -> Response:
                 for name, (file, here) in error.apart.items()
             ]
             return problem("not-this-person", 409, title, faults=faults)
-        case errors.Unreadable():
+        case errors.Unreadable() | NotReadable():
             title = "This screen cannot be read as it stands. What was recorded is kept."
             return problem("unreadable", 409, title, faults=error.faults)
         case errors.Incomplete():
@@ -191,7 +205,10 @@ HANDLED: tuple[type[Exception], ...] = (
     NotAllowed,
     TooLarge,
     TooSlow,
+    TimeoutError,
+    StandsTwice,
     InvalidRecord,
+    NotReadable,
     errors.StoreError,
     IntegrityError,
     OperationalError,

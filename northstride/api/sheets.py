@@ -3,23 +3,26 @@
 from __future__ import annotations
 
 import datetime as dt
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
+from anyio import to_thread
 from fastapi import APIRouter, Path, Response
 from pydantic import Field
 from sqlalchemy import Row
 
 from northstride.api.basis import basis_of_sheets
-from northstride.api.bodies import Id, Input, Output
+from northstride.api.bodies import Id, Input, Output, Password
 from northstride.api.catalogue import drawn_as
-from northstride.api.course import lines_until
+from northstride.api.course import course_until
+from northstride.api.passwords import ask_again
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import Work, WorkDep
+from northstride.api.work import Desk, DeskDep, Work, WorkDep
 from northstride.core.vocabulary import DEFAULT_SCHOOLS
 from northstride.interchange.paper.letters import undrawable
-from northstride.interchange.paper.pdf import Drawn, PaperSize, pages_of, pdf_of
+from northstride.interchange.paper.pdf import Drawn, PaperSize, Sheet, pages_job, pdf_job
+from northstride.interchange.paper.setting import Job, set_in_type
 from northstride.interchange.sheets.content import (
     AthleteSheet,
     Basis,
@@ -35,6 +38,7 @@ from northstride.store import sheets as store
 from northstride.store.actor import audit_opening_once
 from northstride.store.errors import NotFound, Refused
 from northstride.store.leaving import went_out, where_it_went
+from northstride.store.sheet_words import OF_THE_READING, NewWords, keep_words
 
 router = APIRouter(prefix="/api/screens/{screen_id}/sheets", tags=["sheets"], route_class=StrictJsonRoute)
 
@@ -43,7 +47,10 @@ PageNumber = Annotated[int, Path(ge=1, le=20)]
 
 
 class WordsOut(Output):
-    """A field whose words may be put in the place of ours. `by` and `at` where somebody did."""
+    """A field whose words may be put in the place of ours. `by` and `at` where somebody did.
+
+    `amend`: what it says was signed, so that only an amendment says it anew. `later`: put there after that.
+    """
 
     sheet: SheetKind
     field: str
@@ -52,6 +59,8 @@ class WordsOut(Output):
     most: int
     by: str | None
     at: dt.datetime | None
+    amend: bool
+    later: bool
 
 
 class WentOut(Output):
@@ -77,32 +86,77 @@ class SheetsOut(Output):
 
 
 class WordsInput(Input):
-    """`value` none takes one's words back."""
+    """`value` none takes one's words back. `password`: on a signed screen, for a new version of its paper."""
 
     id: Id
     sheet: SheetKind
     field: Annotated[str, Field(max_length=40)]
     value: Text | None = None
+    password: Password | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Material:
+    """What the database has to say for papers of one screen: drawn and set without holding it."""
+
+    work: Work
+    standing: store.Standing
+    basis: Basis
+    course: dict[str, Any]
+
+    def sheet(self, kind: SheetKind, *, ours: bool = False) -> Sheet:
+        """With the words that stand on it, or in our own alone."""
+        own = {each.field: each.value or "" for each in self.standing.words.standing if each.sheet == kind}
+        return sheet_of(kind, replace(self.basis, edited={} if ours else own), self.work.catalogue)
+
+    def drawn(self, kind: SheetKind, sheet: Sheet) -> Drawn:
+        """The figures of the findings, as Reading shows them, and the lines up to this screen's day."""
+        screen, draws = self.standing.screen, drawn_as(self.work.catalogue)
+        how = {**DEFAULT_SCHOOLS, **screen.schools}["trial_value"]
+        figures = draws.of(self.standing.record, self.standing.reading, how)
+        most = MOST_LINES[kind]
+        lines = draws.lines(self.course, str(screen.date))[:most] if most else []
+        pins = [pin.model_dump() for pin in sheet.pins] if isinstance(sheet, AthleteSheet) else []
+        return Drawn(figures, lines, draws.body(pins))
+
+    def pages(self, kind: SheetKind, paper: PaperSize) -> Job:
+        sheet = self.sheet(kind)
+        return pages_job(sheet, paper, self.drawn(kind, sheet))
+
+
+# More would push out what is asked for on a first page.
+MOST_LINES: dict[SheetKind, int] = {"report": 3, "letter": 0, "athlete": 1}
+
+
+def _material(work: Work, screen_id: UUID) -> Material:
+    standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
+    course = course_until(work, standing.screen.athlete_id, standing.screen.date)
+    return Material(work, standing, basis_of_sheets(work, standing), course)
+
+
+async def _set(desk: Desk, job: Job) -> list[bytes]:
+    return await desk.services.papers.run(set_in_type, job)
 
 
 @router.get("", operation_id="read_sheets")
-def read(screen_id: UUID, work: WorkDep) -> SheetsOut:
-    standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
-    kept = _kept(work, screen_id)
-    basis = basis_of_sheets(work, standing)
-    sheets = {kind: _sheet(work, basis, kind, kept) for kind in EDITABLE}
-    drawn = {kind: _drawn(work, standing, kind, sheet) for kind, sheet in sheets.items()}
-    pages = {kind: len(pages_of(sheet, "a4", drawn[kind])) for kind, sheet in sheets.items()}
-    went = where_it_went(work.db, work.actor, screen_id)
-    audit_opening_once(work.db, work.actor, "screen", screen_id)
-    work.commit()
+async def read(screen_id: UUID, desk: DeskDep) -> SheetsOut:
+    def ask(work: Work) -> tuple[Material, list[WentOut]]:
+        found = _material(work, screen_id)
+        went = where_it_went(work.db, work.actor, screen_id)
+        audit_opening_once(work.db, work.actor, "screen", screen_id)
+        return found, [_went(row) for row in went]
+
+    material, went = await desk.run(ask)
+    jobs = await to_thread.run_sync(lambda: {kind: material.pages(kind, "a4") for kind in EDITABLE})
+    pages = {kind: len(await _set(desk, job)) for kind, job in jobs.items()}
+    sheets = {kind: material.sheet(kind) for kind in EDITABLE}
     return SheetsOut.model_validate(
         {
             **sheets,
             "pages": pages,
-            "words": _words(work, basis, kept),
-            "before": _before(basis.clinic, sheets, pages),
-            "went": [_went(row) for row in went],
+            "words": _words(material),
+            "before": _before(material.basis.clinic, sheets, pages),
+            "went": went,
         }
     )
 
@@ -114,43 +168,14 @@ def _went(row: Row[dt.datetime, Any | None, str]) -> WentOut:
     return WentOut(at=row.at, by=row.by, form=told["form"], status=told.get("status"), named=named)
 
 
-Kept = dict[tuple[str, str], Any]
-Sheet = Report | Letter | AthleteSheet
-
-
-# More would push out what is asked for on a first page.
-MOST_LINES: dict[SheetKind, int] = {"report": 3, "letter": 0, "athlete": 1}
-
-
-def _drawn(work: Work, standing: store.Standing, kind: SheetKind, sheet: Sheet) -> Drawn:
-    """The figures of the findings, as Reading shows them, and the lines up to this screen's day."""
-    how = {**DEFAULT_SCHOOLS, **standing.screen.schools}["trial_value"]
-    figures = drawn_as(work.catalogue).of(standing.record, standing.reading, how)
-    most = MOST_LINES[kind]
-    screen = standing.screen
-    lines = lines_until(work, screen.athlete_id, screen.date)[:most] if most else []
-    pins = [pin.model_dump() for pin in sheet.pins] if isinstance(sheet, AthleteSheet) else []
-    return Drawn(figures, lines, drawn_as(work.catalogue).body(pins))
-
-
-def _kept(work: Work, screen_id: UUID) -> Kept:
-    return {(row.sheet, row.field): row for row in store.words_of(work.db, work.actor, screen_id)}
-
-
-def _sheet(work: Work, basis: Basis, kind: SheetKind, kept: Kept) -> Sheet:
-    own = {
-        field: row.value for (sheet, field), row in kept.items() if sheet == kind and row.value is not None
-    }
-    return sheet_of(kind, replace(basis, edited=own), work.catalogue)
-
-
-def _words(work: Work, basis: Basis, kept: Kept) -> list[WordsOut]:
+def _words(material: Material) -> list[WordsOut]:
+    own = {each.place: each for each in material.standing.words.standing}
+    signed = material.standing.number is not None
     found = []
     for kind, fields in EDITABLE.items():
-        ours, shown = _sheet(work, basis, kind, {}), _sheet(work, basis, kind, kept)
+        ours, shown = material.sheet(kind, ours=True), material.sheet(kind)
         for field, most in fields.items():
-            row = kept.get((kind, field))
-            own = row if row is not None and row.value is not None else None
+            words = own.get((kind, field))
             found.append(
                 WordsOut(
                     sheet=kind,
@@ -158,8 +183,10 @@ def _words(work: Work, basis: Basis, kept: Kept) -> list[WordsOut]:
                     value=_in_lines(getattr(shown, field)),
                     ours=_in_lines(getattr(ours, field)),
                     most=most,
-                    by=own.by_name if own else None,
-                    at=own.at if own else None,
+                    by=words.by if words else None,
+                    at=words.at if words else None,
+                    amend=signed and (kind, field) in OF_THE_READING,
+                    later=words is not None and words.later,
                 )
             )
     return found
@@ -181,15 +208,18 @@ def _before(clinic: Clinic, sheets: dict[SheetKind, Sheet], pages: dict[SheetKin
     response_class=Response,
     responses={200: {"content": {"image/svg+xml": {}}}},
 )
-def read_page(
-    screen_id: UUID, kind: Kind, page: PageNumber, work: WorkDep, paper: PaperSize = "a4"
+async def read_page(
+    screen_id: UUID, kind: Kind, page: PageNumber, desk: DeskDep, paper: PaperSize = "a4"
 ) -> Response:
     """One page as it will be printed. Looking at it is reading the screen, not handing it over."""
-    standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
-    sheet = _sheet(work, basis_of_sheets(work, standing), kind, _kept(work, screen_id))
-    audit_opening_once(work.db, work.actor, "screen", screen_id)
-    work.commit()
-    pages = pages_of(sheet, paper, _drawn(work, standing, kind, sheet))
+
+    def ask(work: Work) -> Material:
+        found = _material(work, screen_id)
+        audit_opening_once(work.db, work.actor, "screen", screen_id)
+        return found
+
+    material = await desk.run(ask)
+    pages = await _set(desk, await to_thread.run_sync(material.pages, kind, paper))
     if page > len(pages):
         raise NotFound("page", str(page))
     return Response(pages[page - 1], media_type="image/svg+xml", headers={"Cache-Control": "no-store"})
@@ -201,12 +231,19 @@ def read_page(
     response_class=Response,
     responses={200: {"content": {"application/pdf": {}}}},
 )
-def hand_over(screen_id: UUID, kind: Kind, work: WorkDep, paper: PaperSize = "a4") -> Response:
-    standing = store.standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
-    sheet = _sheet(work, basis_of_sheets(work, standing), kind, _kept(work, screen_id))
-    made = pdf_of(sheet, paper, dt.datetime.now(dt.UTC), _drawn(work, standing, kind, sheet))
-    went_out(work.db, work.actor, "screen", screen_id, f"{kind}, PDF", status=sheet.head.status)
-    work.commit()
+async def hand_over(screen_id: UUID, kind: Kind, desk: DeskDep, paper: PaperSize = "a4") -> Response:
+    material = await desk.run(lambda work: _material(work, screen_id))
+    sheet = material.sheet(kind)
+
+    def job() -> Job:
+        return pdf_job(sheet, paper, dt.datetime.now(dt.UTC), material.drawn(kind, sheet))
+
+    made = b"".join(await _set(desk, await to_thread.run_sync(job)))
+    status = sheet.head.status
+    # In the audit before it leaves.
+    await desk.run(
+        lambda work: went_out(work.db, work.actor, "screen", screen_id, f"{kind}, PDF", status=status)
+    )
     # No name in the file's: folders and mail show it to others.
     name = f"north-stride-{kind}-{sheet.head.date.isoformat()}.pdf"
     headers = {"Content-Disposition": f'attachment; filename="{name}"', "Cache-Control": "no-store"}
@@ -223,9 +260,11 @@ def printed(screen_id: UUID, kind: Kind, work: WorkDep) -> None:
 
 
 @router.post("/words", operation_id="word_sheet", status_code=204)
-def word(screen_id: UUID, body: WordsInput, work: WorkDep) -> None:
-    faults = words_faults(body.sheet, body.field, body.value)
-    if faults:
+async def word(screen_id: UUID, body: WordsInput, desk: DeskDep) -> None:
+    """Of a signed screen a new version of its paper, by whoever gives their password."""
+    if faults := words_faults(body.sheet, body.field, body.value):
         raise Refused(faults)
-    store.keep_words(work.db, work.actor, screen_id, body.id, body.sheet, body.field, body.value)
-    work.commit()
+    if body.password is not None:
+        await ask_again(desk, body.password)
+    new, proved = NewWords(body.sheet, body.field, body.value), body.password is not None
+    await desk.run(lambda work: keep_words(work.db, work.actor, screen_id, body.id, new, proved=proved))

@@ -15,12 +15,17 @@ from northstride.api.passwords import ask_again
 from northstride.api.readings import IdentityOut, Part
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import DeskDep, WorkDep
-from northstride.record.model import Record
+from northstride.core.errors import Fault
+from northstride.interchange.sheets.content import SheetKind
+from northstride.interchange.sheets.each import words_faults
+from northstride.record.model import Record, Text
 from northstride.record.reading_model import AskOut, ReadingOut, UnexaminedOut
 from northstride.store import moving, signatures
 from northstride.store.actor import audit
+from northstride.store.errors import Refused
 from northstride.store.frozen import signature_at
 from northstride.store.screens import get_screen
+from northstride.store.sheet_words import NewWords
 
 router = APIRouter(prefix="/api/screens/{screen_id}", tags=["signatures"], route_class=StrictJsonRoute)
 
@@ -45,6 +50,14 @@ class SignInput(Input):
     password: Password
 
 
+class AmendedWords(Input):
+    """Words of a sheet that are said anew. `value` none gives the field back to ours."""
+
+    sheet: SheetKind
+    field: Annotated[str, Field(max_length=40)]
+    value: Text | None = None
+
+
 class AmendInput(Input):
     """`stands_on` is the id of the signature that was seen."""
 
@@ -53,6 +66,7 @@ class AmendInput(Input):
     reason: FilledText
     late: Annotated[list[Id], Field(max_length=200)] = []
     answers: Annotated[list[AnswerInput], Field(max_length=200)] = []
+    words: Annotated[list[AmendedWords], Field(max_length=20)] = []
     password: Password
 
 
@@ -137,6 +151,13 @@ async def sign(screen_id: UUID, body: SignInput, desk: DeskDep) -> None:
 
 @router.post("/amendments", operation_id="amend_screen", status_code=204)
 async def amend(screen_id: UUID, body: AmendInput, desk: DeskDep) -> None:
+    faults = [
+        Fault(f"words[{place}].{fault.path}", fault.value, fault.problem)
+        for place, each in enumerate(body.words)
+        for fault in words_faults(each.sheet, each.field, each.value)
+    ]
+    if faults:
+        raise Refused(faults)
     await ask_again(desk, body.password)
     answers = [answer.to_store() for answer in body.answers]
     await desk.run(
@@ -150,6 +171,7 @@ async def amend(screen_id: UUID, body: AmendInput, desk: DeskDep) -> None:
             body.reason,
             body.late,
             answers,
+            [NewWords(each.sheet, each.field, each.value) for each in body.words],
         )
     )
 

@@ -8,31 +8,66 @@ from collections.abc import Callable, Coroutine
 from typing import Any
 
 import orjson
+from anyio import to_thread
 from fastapi import Request, Response
 from fastapi.exceptions import RequestValidationError
 from fastapi.routing import APIRoute
 from starlette.exceptions import HTTPException
 
 from northstride.api.permissions import OPEN_OPERATIONS
-from northstride.api.problems import HANDLED, TooLarge, unexpected
+from northstride.api.problems import HANDLED, StandsTwice, TooLarge, unexpected
 from northstride.api.work import Desk, desk_of
-from northstride.record.json_text import parts_in
+from northstride.record.json_text import doubled_keys, parts_in
 
 # Two hundred answers of a hundred values. Each value that is no answer would become a fault.
 MOST_PARTS = 20_000
 CERTAINLY_SMALL = 20_000
+# Before anyone is known: a name, a password, a clinic.
+MOST_OF_ANYONE = 8_000
 
 
 class StrictJsonRequest(Request):
-    """JSON without NaN and half characters, which the standard library would let in, and not too much."""
+    """JSON as it stands in the open format: nothing the standard library would let in, and not too much."""
+
+    async def take(self, *, open_to_all: bool) -> None:
+        """The body, read before anything is made of it. What is large is taken only from who may send it.
+
+        Raises TooLarge, NotSignedIn and the others of a desk.
+        """
+        parts, size, known = [], 0, False
+        async for part in self.stream():
+            parts.append(part)
+            size += len(part)
+            if open_to_all and size > MOST_OF_ANYONE:
+                raise TooLarge
+            if size > CERTAINLY_SMALL and not known:
+                await desk_of(self).check_may()
+                known = True
+        self._body = b"".join(parts)
 
     async def json(self) -> Any:
         if not hasattr(self, "_json"):
             body = await self.body()
-            if len(body) > CERTAINLY_SMALL and parts_in(body) > MOST_PARTS:
-                raise TooLarge
-            self._json = orjson.loads(body)
+            if len(body) > CERTAINLY_SMALL:
+                # Beside the event loop: others wait for nobody's table.
+                self._json = await to_thread.run_sync(strictly_read, body)
+            else:
+                self._json = strictly_read(body)
         return self._json
+
+
+def strictly_read(body: bytes) -> Any:
+    """Raises TooLarge, StandsTwice, and orjson's own error for what is no JSON."""
+    if len(body) > CERTAINLY_SMALL and parts_in(body) > MOST_PARTS:
+        raise TooLarge
+    found = orjson.loads(body)
+    try:
+        twice = doubled_keys(body)
+    except RecursionError:
+        raise TooLarge from None
+    if twice:
+        raise StandsTwice(twice)
+    return found
 
 
 class StrictJsonRoute(APIRoute):
@@ -43,11 +78,14 @@ class StrictJsonRoute(APIRoute):
         handle = super().get_route_handler()
 
         async def strictly(request: Request) -> Response:
+            open_to_all = self.operation_id in OPEN_OPERATIONS
             try:
-                return await handle(StrictJsonRequest(request.scope, request.receive))
-            except RequestValidationError:
+                asked = StrictJsonRequest(request.scope, request.receive)
+                await asked.take(open_to_all=open_to_all)
+                return await handle(asked)
+            except (RequestValidationError, StandsTwice):
                 # Who may not ask is told so, whatever they asked.
-                if self.operation_id not in OPEN_OPERATIONS:
+                if not open_to_all:
                     await desk_of(request).check_may()
                 raise
             except HTTPException:

@@ -16,6 +16,7 @@ from anyio import CapacityLimiter, to_thread
 from fastapi import Depends, Request
 from sqlalchemy import Connection, Engine
 
+from northstride.api.beside import Beside
 from northstride.api.permissions import PERMISSIONS, UNUSED
 from northstride.api.problems import AnotherUser, NotAllowed, NotSignedIn, WrongToken
 from northstride.api.settings import Settings
@@ -31,6 +32,8 @@ USER_HEADER = "X-North-Stride-User"
 SAFE_METHODS = frozenset({"GET", "HEAD", "OPTIONS"})
 # Hashing takes memory and a whole core: few at once, the rest wait without thread or connection.
 HASHED_AT_ONCE = 2
+PAPERS_AT_ONCE, PAPER_SECONDS = 2, 20.0
+TABLES_AT_ONCE, TABLE_SECONDS = 1, 60.0
 T = TypeVar("T")
 
 
@@ -43,8 +46,16 @@ class Services:
     passwords: Passwords
     settings: Settings
     hashing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(HASHED_AT_ONCE))
+    # Papers that are set and tables that are read, each in processes of their own.
+    papers: Beside = field(default_factory=lambda: Beside(PAPERS_AT_ONCE, PAPER_SECONDS))
+    tables: Beside = field(default_factory=lambda: Beside(TABLES_AT_ONCE, TABLE_SECONDS))
     # Whether the app is well is asked in a lane of its own, however long the queue is.
     health: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
+
+    def close(self) -> None:
+        self.papers.close()
+        self.tables.close()
+        self.engine.dispose()
 
     async def hashed(self, password: str) -> str:
         return await to_thread.run_sync(self.passwords.hash, password, limiter=self.hashing)

@@ -21,6 +21,14 @@ class Fault:
         return f"{self.path}: {self.problem}"
 
 
+class NotReadable(CoreError):
+    """A rule failed over what was recorded: `faults` name the entries it cannot read, or the whole."""
+
+    def __init__(self, faults: list[Fault]) -> None:
+        super().__init__("; ".join(map(str, faults)))
+        self.faults = faults
+
+
 class CatalogueError(CoreError):
     """The catalogue's own data is wrong."""
 

@@ -9,6 +9,7 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Context, Examination
 from northstride.core.examination.case import Case
 from northstride.core.examination.differences import retakes
+from northstride.core.failing import read_or_name
 from northstride.core.findings import (
     Action,
     Finding,
@@ -78,8 +79,12 @@ class Judgement:
 def judge(exam: Examination, catalogue: Catalogue, context: Context) -> Judgement:
     """Danger first, on every entry; then its gates decide what is held; then what must not be loaded, with
     gates of its own; then the other rules read what is left; then steps, then caps, and one flag per code
-    and side.
+    and side. Raises NotReadable.
     """
+    return read_or_name(_judge, exam, catalogue, context)
+
+
+def _judge(exam: Examination, catalogue: Catalogue, context: Context) -> Judgement:
     everything = Case(exam, catalogue, context)
     danger = [finding for rule in DANGER_RULES for finding in rule(everything)]
     raised = [item for rule in GATE_RULES for item in rule(everything)]

@@ -7,6 +7,7 @@ from northstride.core.catalogue import Catalogue, default_catalogue
 from northstride.core.data_check import check_data
 from northstride.core.examination import Context, Examination
 from northstride.core.examination.differences import side_differences
+from northstride.core.failing import read_or_name
 from northstride.core.findings import Doubt, Reading
 from northstride.core.following.change import changes
 from northstride.core.following.returning import return_criteria
@@ -22,7 +23,11 @@ check_data(default_catalogue())
 
 
 def evaluate(exam: Examination, catalogue: Catalogue, context: Context) -> Reading:
-    """Read a whole examination. Never raises for a checked one; the same input gives the same output."""
+    """Read a whole examination: the same input gives the same output. Raises NotReadable."""
+    return read_or_name(_read, exam, catalogue, context)
+
+
+def _read(exam: Examination, catalogue: Catalogue, context: Context) -> Reading:
     judged, asks = with_questions(judge(exam, catalogue, context))
     differences = tuple(side_differences(judged.case))
     changed = changes(judged.case)

@@ -36,7 +36,8 @@ ONE_RECORD = Limits(5_000_000, 100_000)
 # Many records of one athlete, or a study's measurements.
 MANY_RECORDS = Limits(100_000_000, 2_000_000)
 
-STRINGS = re.compile(rb'"(?:[^"\\]|\\.)*"', re.DOTALL)
+# A string, also one that never ends: it is passed once and never tried again from within.
+STRINGS = re.compile(rb'"(?:[^"\\]++|\\.)*+(?:"|\\?\Z)', re.DOTALL)
 
 
 class JsonObject(dict[str, object]):
@@ -51,6 +52,25 @@ def _object(pairs: list[tuple[str, object]]) -> JsonObject:
         counted = Counter(key for key, _ in pairs)
         found.doubled = tuple(key for key, times in counted.items() if times > 1)
     return found
+
+
+def doubled_keys(text: bytes) -> list[Fault]:
+    """Keys that stand twice in a text that is JSON, each at its path. Raises RecursionError."""
+    found: list[Fault] = []
+    # What the numbers are does not matter here, and reading them could fail.
+    whole = json.loads(text, object_pairs_hook=_object, parse_int=str, parse_float=str)
+    _look_for_doubled(whole, "", found)
+    return found
+
+
+def _look_for_doubled(part: object, path: str, found: list[Fault]) -> None:
+    if isinstance(part, JsonObject):
+        found += [Fault(f"{path}.{key}".lstrip("."), None, "stands twice") for key in part.doubled]
+        for key, value in part.items():
+            _look_for_doubled(value, f"{path}.{key}", found)
+    elif isinstance(part, list):
+        for place, value in enumerate(part):
+            _look_for_doubled(value, f"{path}[{place}]", found)
 
 
 def parts_in(text: bytes) -> int:

@@ -15,7 +15,7 @@ from northstride.core.examination import LOOKS_FULL, Trials, Value
 from northstride.core.measuring.angles import Dial, DialReading, angle_of, check_plausible
 
 MOST_TRIALS = 10
-STRENGTH_GRADE = re.compile(r"^(0|[1-4][+\-−]?|5[\-−]?)$")
+STRENGTH_GRADE = re.compile(r"0|[1-4][+\-−]?|5[\-−]?")
 SIDE_KEYS = frozenset({"left", "right"})
 T = TypeVar("T")
 
@@ -69,7 +69,7 @@ def _read_grade(measure: Measure, raw: object, path: str) -> int:
 
 
 def _read_strength(_measure: Measure, raw: object, path: str) -> str:
-    if isinstance(raw, str) and STRENGTH_GRADE.match(raw):
+    if isinstance(raw, str) and STRENGTH_GRADE.fullmatch(raw):
         return raw.replace("−", "-")
     raise _refusal(path, raw, 'is not a muscle grade from "0" to "5"')
 

@@ -15,8 +15,7 @@ from northstride.record.json_text import InvalidRecord
 from northstride.record.read import check_record
 from northstride.store.actor import Actor
 from northstride.store.contexts import earlier_screens, read_context
-from northstride.store.errors import Unreadable
-from northstride.store.readings import NO_ERRORS
+from northstride.store.readings import NO_ERRORS, unreadable
 from northstride.store.records import current_record
 
 
@@ -28,7 +27,7 @@ def evidence_of(
     try:
         exam = check_record(record, catalogue).exam
     except InvalidRecord as invalid:
-        raise Unreadable(screen.id, invalid.faults) from invalid
+        raise unreadable(catalogue, record, invalid) from invalid
     earlier = earlier_screens(db, actor, catalogue, screen)
     context = read_context(db, actor, catalogue, earlier, NO_ERRORS)
     found = evidence(judge(exam, catalogue, context).case, evaluate(exam, catalogue, context))

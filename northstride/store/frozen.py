@@ -38,7 +38,8 @@ class Signed:
     """One signature: 0 is the signing, later ones are amendments with their reason.
 
     `context` names the earlier screens it was held against. `differences` is what an amendment changed
-    in the reading, each with where it came from; None in what was signed before that was kept.
+    in the reading, each with where it came from; None in what was signed before that was kept. `words`
+    are those of the sheets, likewise.
     """
 
     screen_id: UUID
@@ -53,6 +54,7 @@ class Signed:
     changes: list[dict[str, Any]]
     identity: Identity | None
     differences: list[dict[str, Any]] | None
+    words: list[dict[str, Any]] | None = None
 
 
 def read_signature(row: Row[Any]) -> Signed:
@@ -74,6 +76,7 @@ def read_signature(row: Row[Any]) -> Signed:
         changes=row.changes,
         identity=row.identity,
         differences=row.differences,
+        words=row.words,
     )
 
 

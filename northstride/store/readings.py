@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID
 
+import structlog
 from sqlalchemy import Connection, Row, select
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
+from northstride.core.errors import Fault, NotReadable
 from northstride.core.examination import Context
 from northstride.core.reading import evaluate
 from northstride.record.edition import shipped
@@ -29,6 +30,8 @@ from northstride.store.kept_readings import keep_reading
 from northstride.store.new_answer import NewAnswer, answer_faults
 from northstride.store.screens import answers_of, open_record, record_json
 from northstride.store.tables import StoredReading
+
+log = structlog.get_logger()
 
 Document = dict[str, Any]
 # A clinic's own error figures; none are kept yet, and none are assumed.
@@ -67,7 +70,12 @@ def compute(catalogue: Catalogue, record: Document, context: Context) -> Documen
 
 
 def compute_checked(catalogue: Catalogue, checked: CheckedRecord, context: Context) -> Document:
-    return reading_json(evaluate(checked.exam, catalogue, context), catalogue)
+    """Raises InvalidRecord where a rule fails over what was recorded, naming the entries."""
+    try:
+        return reading_json(evaluate(checked.exam, catalogue, context), catalogue)
+    except NotReadable as error:
+        log.error("a rule failed", error=type(error.__cause__).__name__, at=[f.path for f in error.faults])
+        raise InvalidRecord(error.faults) from error
 
 
 def basis_of(db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any]) -> Basis:
@@ -96,9 +104,24 @@ def reading_of(db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[A
         try:
             document = reading_from(db, actor, catalogue, basis)
         except InvalidRecord as invalid:
-            raise Unreadable(screen.id, invalid.faults) from invalid
+            raise unreadable(catalogue, basis.record, invalid) from invalid
         keep_reading(db, actor.clinic_id, screen, basis.identity, document)
     return Shown(document, basis.identity, None)
+
+
+def unreadable(catalogue: Catalogue, record: Document, invalid: InvalidRecord) -> Unreadable:
+    """What a record cannot be read for, each fault with the test it is of."""
+    return Unreadable(UUID(record["id"]), [_named(catalogue, record, fault) for fault in invalid.faults])
+
+
+def _named(catalogue: Catalogue, record: Document, fault: Fault) -> Fault:
+    number, closed, _ = fault.path.removeprefix("entries[").partition("]")
+    if not fault.path.startswith("entries[") or not closed:
+        return fault
+    entry = record["entries"][int(number)]
+    test = catalogue.tests.get(entry["test"])
+    name = ", ".join(part for part in (test.name if test else entry["test"], entry.get("side")) if part)
+    return fault if fault.problem.startswith(name) else replace(fault, problem=f"{name}: {fault.problem}")
 
 
 def _kept(db: Connection, actor: Actor, screen_id: UUID, identity: Identity) -> Document | None:
@@ -115,7 +138,10 @@ def _kept(db: Connection, actor: Actor, screen_id: UUID, identity: Identity) -> 
 def preview(
     db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any], drafts: Sequence[NewAnswer]
 ) -> Preview:
-    """Reads the screen as if the drafts had been written, without what was before. Writes nothing."""
+    """Reads the screen as if the drafts had been written, without what was before. Writes nothing.
+
+    Raises Unreadable.
+    """
     faults: list[Fault] = []
     sound: list[NewAnswer] = []
     for place, draft in enumerate(drafts):
@@ -128,4 +154,7 @@ def preview(
     record = record_json(screen, fold([*standing, *rows], catalogue))
     record, refused = told_besides(record, sound, actor.name)
     faults += [fault_of(drafts, draft, why) for draft, why in refused]
-    return Preview(compute(catalogue, record, Context()), faults)
+    try:
+        return Preview(compute(catalogue, record, Context()), faults)
+    except InvalidRecord as invalid:
+        raise unreadable(catalogue, record, invalid) from invalid

@@ -16,8 +16,8 @@ from northstride.record.read import check_record
 from northstride.record.route import RouteOut, route_out
 from northstride.store.actor import Actor, audit
 from northstride.store.contexts import earlier_screens, read_context
-from northstride.store.errors import Differs, NotFound, Refused, Unreadable
-from northstride.store.readings import NO_ERRORS
+from northstride.store.errors import Differs, NotFound, Refused
+from northstride.store.readings import NO_ERRORS, unreadable
 from northstride.store.records import current_record
 from northstride.store.tables import ClinicRoute
 
@@ -28,7 +28,7 @@ def route_of(db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any
     try:
         exam = check_record(record, catalogue).exam
     except InvalidRecord as invalid:
-        raise Unreadable(screen.id, invalid.faults) from invalid
+        raise unreadable(catalogue, record, invalid) from invalid
     earlier = earlier_screens(db, actor, catalogue, screen)
     context = read_context(db, actor, catalogue, earlier, NO_ERRORS)
     return route_out(str(screen.id), make_route(exam, catalogue, context, whole=True))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -28,6 +28,7 @@ from northstride.store.late_answers import as_json, check_ids_are_new, from_json
 from northstride.store.new_answer import NewAnswer, check_answers
 from northstride.store.readings import NO_ERRORS, basis_of, compute, compute_checked, reading_from
 from northstride.store.screens import get_screen, lock_screen
+from northstride.store.sheet_words import NewWords, amended_words, frozen_words, words_on_paper
 from northstride.store.tables import Screen, Signature
 from northstride.store.unfolding import normal, rows_of
 
@@ -44,6 +45,7 @@ class Frozen:
     identity: Identity
     changes: list[Document]
     differences: list[Document]
+    words: list[Document]
 
 
 def sign(
@@ -72,7 +74,15 @@ def sign(
         uuid4(),
         0,
         None,
-        Frozen(basis.record, context, reading, basis.identity, [], []),
+        Frozen(
+            basis.record,
+            context,
+            reading,
+            basis.identity,
+            [],
+            [],
+            frozen_words(words_on_paper(db, actor, screen_id, None)),
+        ),
     )
     db.execute(
         update(Screen)
@@ -107,6 +117,7 @@ def freeze(
             context=frozen.context,
             reading=frozen.reading,
             changes=frozen.changes,
+            words=frozen.words,
             user_id=actor.user_id,
             by_name=actor.name,
         )
@@ -125,8 +136,9 @@ def amend(
     reason: str,
     late: Sequence[UUID],
     answers: Sequence[NewAnswer],
+    words: Sequence[NewWords] = (),
 ) -> None:
-    """Adds to a signed screen: late answers taken in, new ones, or both. Safe to repeat.
+    """Adds to a signed screen: late answers taken in, new ones, other words of a sheet. Safe to repeat.
 
     The password was asked before. Raises NotSigned, NewerSignature where `stands_on` is no longer the
     newest, Differs, Refused with faults.
@@ -134,15 +146,15 @@ def amend(
     if lock_screen(db, actor, screen_id).signed_at is None:
         raise NotSigned(screen_id)
     changes = [*_late(db, actor, screen_id, late), *answers]
-    if _stands(db, actor, screen_id, amendment_id, reason, changes):
+    if _stands(db, actor, screen_id, amendment_id, reason, changes, words):
         return
-    if not changes:
+    if not changes and not words:
         raise Refused([Fault("answers", [], "nothing to amend: name late answers or give new ones")])
     check_answers(catalogue, changes)
     check_ids_are_new(db, actor, catalogue, screen_id, answers)
     _check_not_taken(db, actor, screen_id, changes)
     last = _newest(db, actor, screen_id, stands_on)
-    frozen = _amended(db, actor, catalogue, last, changes)
+    frozen = _amended(db, actor, catalogue, last, changes, words)
     screen = get_screen(db, actor, screen_id)
     freeze(db, actor, catalogue, screen, amendment_id, last.number + 1, reason, frozen)
     audit(db, actor, "amend", "screen", screen_id, {"number": last.number + 1})
@@ -163,18 +175,30 @@ def _stands(
     amendment_id: UUID,
     reason: str,
     changes: Sequence[NewAnswer],
+    words: Sequence[NewWords],
 ) -> bool:
     """Whether this very amendment was made already. Raises Differs where the id says something else."""
     standing = db.execute(
-        select(Signature.screen_id, Signature.reason, Signature.changes).where(
+        select(Signature.screen_id, Signature.reason, Signature.changes, Signature.words).where(
             Signature.clinic_id == actor.clinic_id, Signature.id == amendment_id
         )
     ).first()
     if standing is None:
         return False
     kept = [{name: value for name, value in change.items() if name != "by"} for change in standing.changes]
-    given = {"screen": screen_id, "reason": reason, "answers": [as_json(answer) for answer in changes]}
-    told = {"screen": standing.screen_id, "reason": standing.reason, "answers": kept}
+    at = {(each["sheet"], each["field"]): each["value"] for each in standing.words or []}
+    given = {
+        "screen": screen_id,
+        "reason": reason,
+        "answers": [as_json(answer) for answer in changes],
+        "words": [tuple(each) for each in words],
+    }
+    told = {
+        "screen": standing.screen_id,
+        "reason": standing.reason,
+        "answers": kept,
+        "words": [(each.sheet, each.field, at.get((each.sheet, each.field))) for each in words],
+    }
     paths = [name for name, value in given.items() if told[name] != value]
     if paths:
         raise Differs("amendment", amendment_id, paths)
@@ -182,7 +206,12 @@ def _stands(
 
 
 def _amended(
-    db: Connection, actor: Actor, catalogue: Catalogue, last: Signed, changes: Sequence[NewAnswer]
+    db: Connection,
+    actor: Actor,
+    catalogue: Catalogue,
+    last: Signed,
+    changes: Sequence[NewAnswer],
+    words: Sequence[NewWords],
 ) -> Frozen:
     """The newest signed record with the changes in it, read by today's rules against what it was then."""
     was = check_record(last.record, catalogue)
@@ -193,7 +222,11 @@ def _amended(
         raise Refused([fault_of(changes, answer, why) for answer, why in refused])
     record = {**record, "entries": entries_json(fold([*rows, *written], catalogue))}
     told = [{**as_json(answer), "by": actor.name} for answer in changes]
-    return reread(db, actor, catalogue, last, was, record, told)
+    frozen = reread(db, actor, catalogue, last, was, record, told)
+    standing = words_on_paper(db, actor, was.record.id, last)
+    now = db.execute(select(func.now())).scalar_one()
+    own = amended_words(standing, words, actor.name, now, same_reading=not frozen.differences)
+    return replace(frozen, words=own)
 
 
 def reread(
@@ -222,6 +255,8 @@ def reread(
         identity=identity_of(record, [screen.mark for screen in earlier], errors, shipped(catalogue)),
         changes=told,
         differences=differences_between(last.reading, by_rules, reading),
+        # Written for another reading or another athlete, they are not taken along unasked.
+        words=[],
     )
 
 

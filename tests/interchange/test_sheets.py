@@ -15,7 +15,8 @@ from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.reading import evaluate
-from northstride.interchange.paper.pdf import pages_of
+from northstride.interchange.paper.pdf import pages_job
+from northstride.interchange.paper.setting import set_in_type
 from northstride.interchange.sheets.athlete import athlete_sheet
 from northstride.interchange.sheets.content import AthleteSheet, Basis, Clinic, Letter, Report
 from northstride.interchange.sheets.each import EDITABLE, sheet_of
@@ -132,13 +133,13 @@ class OnePage(unittest.TestCase):
             told = sheet_of("letter", replace(basis, edited=own), CATALOGUE)
             with self.subTest(name):
                 for paper in ("a4", "us-letter"):
-                    self.assertEqual(len(pages_of(told, paper)), 1, paper)
+                    self.assertEqual(len(set_in_type(pages_job(told, paper))), 1, paper)
 
     def test_every_sheet_can_be_set(self) -> None:
         kinds: dict[type, int] = {Report: 0, Letter: 0, AthleteSheet: 0}
         for _, basis in each_basis():
             for kind in EDITABLE:
                 sheet = sheet_of(kind, basis, CATALOGUE)
-                self.assertGreaterEqual(len(pages_of(sheet, "a4")), 1)
+                self.assertGreaterEqual(len(set_in_type(pages_job(sheet, "a4"))), 1)
                 kinds[type(sheet)] += 1
         self.assertEqual(set(kinds.values()), {len(EXAMPLES)})

@@ -124,7 +124,7 @@ class ApiCase(DatabaseCase):
         super().setUpClass()
         settings = Settings(database_url=SecretStr(cls.url), hash_cost="test")
         cls.app = create_app(settings, cls.catalogue)
-        cls.addClassCleanup(cls.app.state.services.engine.dispose)
+        cls.addClassCleanup(cls.app.state.services.close)
         # One loop for all clients, as one app process has: what requests wait for wakes no other loop.
         cls.portal = cls.enterClassContext(start_blocking_portal())
         cls.clinic_id = cls.new_clinic()

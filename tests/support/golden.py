@@ -19,7 +19,8 @@ from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
 from northstride.core.reading import evaluate
 from northstride.core.vocabulary import DEFAULT_SCHOOLS
-from northstride.interchange.paper.pdf import Drawn, pdf_of
+from northstride.interchange.paper.pdf import Drawn, pdf_job
+from northstride.interchange.paper.setting import set_in_type
 from northstride.interchange.sheets.content import AthleteSheet, Basis, Clinic, SheetKind, Signature
 from northstride.interchange.sheets.each import sheet_of
 from northstride.record.read import check_record
@@ -46,7 +47,8 @@ def made(example: str, kind: SheetKind) -> bytes:
     figures = drawn_as(catalogue).of(raw, reading.model_dump(mode="json"), DEFAULT_SCHOOLS["trial_value"])
     sheet = sheet_of(kind, basis, catalogue)
     pins = [pin.model_dump() for pin in sheet.pins] if isinstance(sheet, AthleteSheet) else []
-    return pdf_of(sheet, "a4", MADE, Drawn(figures, body=drawn_as(catalogue).body(pins)))
+    drawn = Drawn(figures, body=drawn_as(catalogue).body(pins))
+    return b"".join(set_in_type(pdf_job(sheet, "a4", MADE, drawn)))
 
 
 def words_of(pdf: bytes) -> str:

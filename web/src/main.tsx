@@ -20,8 +20,9 @@ import { followLanes } from "./state/lanes";
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
-      // A server that is away is asked again; a refusal is not.
-      retry: (_count, error) => error instanceof Problem && error.passing,
+      // A server that is away is asked again; a refusal is not, and what fails there only a few times.
+      retry: (count, error) =>
+        error instanceof Problem && error.passing && (error.code !== "unexpected" || count < 3),
       retryDelay: (count) => Math.min(500 * 2 ** count, 5000),
       refetchOnWindowFocus: false,
       networkMode: "always",

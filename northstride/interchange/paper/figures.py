@@ -9,8 +9,10 @@ from pathlib import Path
 from threading import Lock
 from typing import Any
 
-from py_mini_racer import MiniRacer
+from py_mini_racer import JSTimeoutException, MiniRacer
 
+# Many times what the longest drawing takes.
+DRAWING_SECONDS = 10
 SCRIPT = Path(__file__).parents[3] / "web" / "dist-paper" / "paper.js"
 
 
@@ -40,8 +42,13 @@ class Figures:
         return str(self._asked("bodyOf", pins))
 
     def _asked(self, what: str, of: object) -> Any:
+        """Raises TimeoutError for what would take far too long."""
         with self._turn:
-            return json.loads(str(self._engine.call(what, json.dumps(of))))
+            try:
+                drawn = self._engine.call(what, json.dumps(of), timeout_sec=DRAWING_SECONDS)
+            except JSTimeoutException as error:
+                raise TimeoutError from error
+        return json.loads(str(drawn))
 
 
 @lru_cache(maxsize=2)

@@ -45,6 +45,15 @@ class Changed:
 
 
 @dataclass(frozen=True, slots=True)
+class LaterWords:
+    """Words were put on a signed paper: which version that made it, who put the last ones there and when."""
+
+    version: int
+    by: str
+    at: dt.datetime
+
+
+@dataclass(frozen=True, slots=True)
 class Basis:
     """All that sheets are made from. `edited` holds words a practitioner put in the place of ours."""
 
@@ -55,6 +64,7 @@ class Basis:
     signature: Signature | None
     edited: dict[str, str] = field(default_factory=dict)
     changed: tuple[Changed, ...] = ()
+    later: LaterWords | None = None
 
     @property
     def status(self) -> Status:
@@ -64,7 +74,10 @@ class Basis:
 
 
 class Head(Out):
-    """Who, by whom, and how far it holds. `notice` says that it is a draft, or what was amended and why."""
+    """Who, by whom, and how far it holds.
+
+    `notice` says that it is a draft, what was amended and why, or that words were changed after signing.
+    """
 
     athlete: str
     ref: str

@@ -11,7 +11,7 @@ from typing import Any
 
 from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.wording import whole_day
-from northstride.interchange.sheets.content import Basis, Head
+from northstride.interchange.sheets.content import Basis, Head, LaterWords
 from northstride.record.reading_model import ActionOut, FlagOut, SideCode
 
 FILE = Path(__file__).parent / "words.toml"
@@ -64,6 +64,10 @@ def age_on(born: dt.date | None, day: dt.date) -> int | None:
     return day.year - born.year - ((day.month, day.day) < (born.month, born.day))
 
 
+def _later(later: LaterWords) -> dict[str, object]:
+    return {"version": later.version, "by": later.by, "day": whole_day(later.at.date())}
+
+
 def head_of(basis: Basis) -> Head:
     record, signature = basis.record, basis.signature
     said = words()["status"]
@@ -72,7 +76,8 @@ def head_of(basis: Basis) -> Head:
         facts = {"by": signature.by, "day": whole_day(signature.at.date())}
         signed = said["signed"].format(**facts)
         amended = said["amended"].format(**facts, reason=signature.reason or "")
-        notice = amended if basis.status == "amended" else ""
+        later = said["later"].format(**_later(basis.later)) if basis.later else ""
+        notice = " ".join(part for part in (amended if basis.status == "amended" else "", later) if part)
     return Head(
         athlete=basis.athlete,
         ref=record.athlete.ref,

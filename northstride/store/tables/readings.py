@@ -105,6 +105,7 @@ class Signature(Base):
     context: Mapped[Json]
     reading: Mapped[Json]
     changes: Mapped[Json]
+    words: Mapped[Json | None]
     user_id: Mapped[UUID]
     by_name: Mapped[str]
     at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
@@ -119,7 +120,10 @@ class Signature(Base):
 
 
 class SheetWords(Base):
-    """Words a practitioner put in the place of ours on a sheet; none where they took theirs back."""
+    """Words a practitioner put in the place of ours on a sheet; none where they took theirs back.
+
+    `signature`: the number of the one they were put to; none while the screen was open.
+    """
 
     __tablename__ = "sheet_words"
     clinic_id: Mapped[UUID]
@@ -128,6 +132,7 @@ class SheetWords(Base):
     sheet: Mapped[str]
     field: Mapped[str]
     value: Mapped[str | None]
+    signature: Mapped[int | None]
     user_id: Mapped[UUID]
     by_name: Mapped[str]
     at: Mapped[dt.datetime] = mapped_column(server_default=text("clock_timestamp()"))

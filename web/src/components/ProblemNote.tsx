@@ -22,7 +22,8 @@ export function ProblemNote({ error, known = [], words = (part) => part }: Props
         <ul>
           {loose.slice(0, MOST_SHOWN).map((fault) => (
             <li key={`${fault.path} ${fault.problem}`}>
-              {fault.path}: {fault.problem}
+              {/* A place within a record's entries is for files; its words name the test. */}
+              {problem.code === "unreadable" ? fault.problem : `${fault.path}: ${fault.problem}`}
             </li>
           ))}
           {loose.length > MOST_SHOWN ? <li>and {loose.length - MOST_SHOWN} more</li> : null}

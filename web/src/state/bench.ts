@@ -1,4 +1,5 @@
 // One screen at the bench: what stands, what waits, what is being typed, what it reads as.
+import { Problem } from "../api/problem";
 import type { Answer, Changes, Screen } from "../api/screens";
 import { draftFaults, type QuickFault, withFault } from "./bench_faults";
 import {
@@ -307,9 +308,15 @@ export class Bench {
     const found = await this.live.ask([...waiting, ...typed]);
     // Away or overtaken: the last reading stays, marked as older than what is typed.
     if (!found) return;
+    if (found instanceof Problem) {
+      // Who may not ask is told so by the door.
+      if (found.status !== 401 && found.status !== 403) this.state.setState({ unreadable: found });
+      return;
+    }
     this.state.setState((state) => ({
       reading: found.reading,
       readingCurrent: true,
+      unreadable: null,
       faults: draftFaults(state.faults, drafts, found, waiting.length),
     }));
     this.takeUp();

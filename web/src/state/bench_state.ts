@@ -1,4 +1,5 @@
 // What the bench of one screen knows, and what follows from the outbox and the drafts.
+import type { Problem } from "../api/problem";
 import type { Reading } from "../api/screens";
 import type { Draft } from "./drafts";
 import {
@@ -24,6 +25,8 @@ export interface BenchState {
   reading: Reading | null;
   /** False while the reading is older than what is typed. */
   readingCurrent: boolean;
+  /** Why what stands cannot be read, where it cannot: no reading speaks of it then. */
+  unreadable: Problem | null;
   late: number;
   canUndo: boolean;
 }
@@ -42,6 +45,7 @@ export const emptyBench = () =>
     faults: new Map(),
     reading: null,
     readingCurrent: false,
+    unreadable: null,
     late: 0,
     canUndo: false,
   }));

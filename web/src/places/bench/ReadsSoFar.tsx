@@ -3,6 +3,7 @@ import type { Reading } from "../../api/screens";
 import { classes } from "../../components/classes";
 import { NotExamined } from "../../components/NotExamined";
 import { OpenQuestions } from "../../components/OpenQuestions";
+import { ProblemNote } from "../../components/ProblemNote";
 import { SideMark } from "../../components/SideMark";
 import { Tally } from "../../components/Tally";
 import { useStore } from "../../components/useStore";
@@ -13,11 +14,14 @@ import styles from "./bench.module.css";
 
 /** Flags as they stand with everything typed, reasons first. */
 export function ReadsSoFar({ bench, catalogue }: { bench: Bench; catalogue: Catalogue }) {
-  const { reading, readingCurrent } = useStore(bench.state);
+  const { reading: last, readingCurrent, unreadable } = useStore(bench.state);
+  // What cannot be read as it stands has no reading: an older one would comfort.
+  const reading = unreadable ? null : last;
   return (
     <section aria-label="Reads as so far" aria-busy={!readingCurrent} className="reads">
       {reading ? <OpenQuestions reading={reading} catalogue={catalogue} /> : null}
       <h2 className="panel-title">Reads as so far</h2>
+      <ProblemNote error={unreadable} />
       {reading && !readingCurrent ? (
         <p className={classes("muted", styles.older)}>Older than what is typed.</p>
       ) : null}
