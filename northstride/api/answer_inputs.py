@@ -33,5 +33,8 @@ class AnswerInput(Input):
 
 
 class AnswersInput(Input):
+    """`clock`: the device's own time at sending, so that what it wrote is ordered by ours."""
+
     answers: Annotated[list[AnswerInput], Field(min_length=1, max_length=200)]
     device: ShortText = ""
+    clock: Moment | None = None

@@ -164,6 +164,9 @@ def from_error(error: Exception) -> Response:
         case errors.Incomplete():
             title = "Planned tests are neither done nor declined with a reason."
             return problem("incomplete", 409, title, ", ".join(error.tests), tests=error.tests)
+        case errors.TwoValues():
+            title = "Two answers to one question stand beside each other. Decide which holds, then sign."
+            return problem("two-values", 409, title, ", ".join(error.tests), tests=error.tests)
         case errors.Unarranged():
             title = "Something urgent is neither arranged nor left with a reason."
             return problem("unarranged", 409, title, ", ".join(error.actions), actions=error.actions)

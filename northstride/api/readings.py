@@ -9,7 +9,7 @@ from fastapi import APIRouter, Query
 from pydantic import Field
 
 from northstride.api.answer_inputs import AnswerInput
-from northstride.api.bodies import Input, Json, Output
+from northstride.api.bodies import Input, Json, Moment, Output, ShortText
 from northstride.api.problems import FaultOut
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
@@ -42,6 +42,8 @@ class IdentityOut(Output):
 
 class DraftInput(Input):
     answers: Annotated[list[AnswerInput], Field(max_length=200)]
+    device: ShortText = ""
+    clock: Moment | None = None
 
 
 class PreviewOut(Output):
@@ -95,7 +97,7 @@ def preview(screen_id: UUID, body: DraftInput, work: WorkDep) -> Json:
     screen = get_screen(work.db, work.actor, screen_id)
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     drafts = [answer.to_store() for answer in body.answers]
-    found = store.preview(work.db, work.actor, work.catalogue, screen, drafts)
+    found = store.preview(work.db, work.actor, work.catalogue, screen, drafts, body.device, body.clock)
     work.commit()
     faults = [{"path": fault.path, "problem": fault.problem} for fault in found.faults]
     return Json({"revision": screen.revision, "reading": found.reading, "faults": faults})

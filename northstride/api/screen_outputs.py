@@ -17,8 +17,15 @@ from northstride.store.arrangements import Of, Standing
 
 
 class WrittenOut(Output):
+    """`beside` did not take their place: what was seen later stands there.
+
+    `skew_seconds`: how far the device's clock is behind ours, where that is worth saying.
+    """
+
     revision: int
     late: list[UUID]
+    beside: list[UUID]
+    skew_seconds: int | None
 
 
 class AnswerOut(Output):
@@ -33,6 +40,17 @@ class AnswerOut(Output):
     # The name stands as an imported file wrote it: nobody here vouches for it.
     from_file: bool
     at: dt.datetime | None
+
+
+class ClashOut(Output):
+    """Two answers to one question, seen by two.
+
+    `danger`: the more careful one holds until somebody licensed decides.
+    """
+
+    holds: AnswerOut
+    beside: AnswerOut
+    danger: bool
 
 
 class HeadOut(Output):
@@ -59,6 +77,7 @@ class ChangesOut(Output):
     revision: int
     state: Literal["open", "signed"]
     answers: list[AnswerOut]
+    clashes: list[ClashOut]
     head: HeadOut | None
     others: list[OtherOut]
 
@@ -158,4 +177,5 @@ class ScreenOut(Output):
     first_side: SideCode
     signatures: list[SignatureOut]
     arrangements: list[ArrangementOut]
+    clashes: list[ClashOut]
     late: list[AnswerInput]

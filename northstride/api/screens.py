@@ -27,12 +27,13 @@ from northstride.record.model import StrictSchools
 from northstride.store import presence
 from northstride.store import screens as store
 from northstride.store.actor import audit, audit_opening_once
-from northstride.store.answers import history_of, write_answers
+from northstride.store.answers import clashes_of, history_of, write_answers
 from northstride.store.arrangements import arrangements_of, standing_of
 from northstride.store.facts import facts_told
 from northstride.store.folding import IMPORTED, AnswerRow
 from northstride.store.frozen import signatures_of
 from northstride.store.new_answer import NewAnswer
+from northstride.store.order import is_danger
 from northstride.store.presence import Step, others_at
 from northstride.store.records import current_record
 from northstride.store.signatures import waiting_late_answers
@@ -102,6 +103,7 @@ def read(screen_id: UUID, work: WorkDep) -> Json:
         "schools": {**DEFAULT_SCHOOLS, **row.schools},
         "first_side": first_side(row.intake, row.schools),
         **_after_signing(work, row),
+        "clashes": _clashes(work, row),
         "arrangements": [
             arrangement_out(of, standing)
             for of, standing in standing_of(arrangements_of(work.db, work.actor, screen_id)).items()
@@ -148,7 +150,8 @@ def read_changes(
         {
             "revision": revision,
             "state": _state(row),
-            "answers": [_answer(change) for change in changes],
+            "answers": [_answer(change) for change in changes if not change.beside],
+            "clashes": _clashes(work, row),
             "head": head,
             "others": [_other(other) for other in others],
         }
@@ -172,6 +175,20 @@ def say_where(screen_id: UUID, body: WhereInput, work: WorkDep) -> None:
 
 def _other(row: Row[Any]) -> dict[str, Any]:
     return {name: getattr(row, name) for name in ("name", "device", "step", "test", "side")}
+
+
+def _clashes(work: Work, row: Row[Any]) -> list[dict[str, Any]]:
+    """Of a signed screen none: what arrives then is a draft of an amendment."""
+    if row.signed_at is not None:
+        return []
+    return [
+        {
+            "holds": _answer(clash.holds),
+            "beside": _answer(clash.beside),
+            "danger": is_danger(work.catalogue, clash.holds.test, clash.holds.field),
+        }
+        for clash in clashes_of(work.db, work.actor, row.id)
+    ]
 
 
 def _head(row: Row[Any], record: dict[str, Any]) -> dict[str, Any]:
@@ -224,6 +241,12 @@ def write(screen_id: UUID, body: AnswersInput, work: WorkDep) -> WrittenOut:
         screen_id,
         [answer.to_store() for answer in body.answers],
         body.device,
+        body.clock,
     )
     work.commit()
-    return WrittenOut(revision=written.revision, late=list(written.late))
+    return WrittenOut(
+        revision=written.revision,
+        late=list(written.late),
+        beside=list(written.beside),
+        skew_seconds=written.skew,
+    )

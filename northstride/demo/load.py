@@ -149,7 +149,10 @@ def _answers(load: Loader, key: UUID, record: dict[str, Any], day: dt.date) -> I
     checked = check_record(record, load.catalogue).record
     rows = rows_of(load.catalogue, checked, normal(checked))
     seen = [(row.test, row.side or row.entry_side, row.key, row.field, row.value) for row in rows]
-    start = dt.datetime.combine(day, dt.time(9), zoneinfo.ZoneInfo(TIME_ZONE))
+    zone, length = zoneinfo.ZoneInfo(TIME_ZONE), len(told) + len(seen)
+    nine = dt.datetime.combine(day, dt.time(9), zone)
+    # Early in the morning today's screens are of this night: nothing is seen before it was.
+    start = min(nine, dt.datetime.now(zone) - dt.timedelta(seconds=SECONDS_AN_ANSWER * length))
     for place, (test, side, own, name, value) in enumerate((*told, *seen)):
         at = start + dt.timedelta(seconds=SECONDS_AN_ANSWER * place)
         answer_id = made_id("answer", key, test, side, own, name)

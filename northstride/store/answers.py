@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
@@ -19,6 +20,15 @@ from northstride.store.folding import AnswerRow, EntryPlace, fold
 from northstride.store.late_answers import keep_late
 from northstride.store.measurements import measurement_rows, reweigh_measurements
 from northstride.store.new_answer import NewAnswer, answer_side, check_answers, entry_place, fact_place
+from northstride.store.order import (
+    Arrival,
+    Clash,
+    check_may_decide,
+    check_times,
+    in_order,
+    open_clashes,
+    slot_of,
+)
 from northstride.store.same_answer import not_yet_written
 from northstride.store.screens import answers_of, lock_screen
 
@@ -27,10 +37,16 @@ MOST_HISTORY = 100
 
 @dataclass(frozen=True, slots=True)
 class Written:
-    """`late` are answers to a signed screen: kept as drafts for an amendment."""
+    """`late` are answers to a signed screen: kept as drafts for an amendment.
+
+    `beside` were seen before what stands at their place, and did not take it. `skew`: how far the device's
+    clock is behind ours, in seconds, where that is worth saying.
+    """
 
     revision: int
     late: tuple[UUID, ...] = ()
+    beside: tuple[UUID, ...] = ()
+    skew: int | None = None
 
 
 def placed(
@@ -38,10 +54,13 @@ def placed(
     screen_id: UUID,
     standing: Sequence[AnswerRow],
     answers: Sequence[NewAnswer],
-    by: str,
+    arrival: Arrival,
     revision: int,
 ) -> list[AnswerRow]:
-    """The answers as rows: each in the entry that stands at its place, a new entry where there is none."""
+    """The answers as rows: each in the entry that stands at its place, a new entry where there is none.
+
+    What was seen before what stands at its place stays beside it.
+    """
     entries: dict[EntryPlace, UUID] = {entry.place: entry.id for entry in fold(standing, catalogue)}
     rows: list[AnswerRow] = []
     for number, answer in enumerate(answers, revision + 1):
@@ -60,12 +79,14 @@ def placed(
                 answer_side(catalogue, answer),
                 answer.field,
                 answer.value,
-                by,
+                arrival.by,
                 at,
                 int(offset.total_seconds() // 60) if offset is not None else None,
+                arrival.device,
+                arrival.seen_at(answer),
             )
         )
-    return rows
+    return in_order(catalogue, standing, rows)
 
 
 def entry_id_at(screen_id: UUID, place: EntryPlace) -> UUID:
@@ -81,31 +102,58 @@ def write_answers(
     screen_id: UUID,
     answers: Sequence[NewAnswer],
     device: str,
+    clock: dt.datetime | None = None,
 ) -> Written:
     """Append answers under the screen's lock. Safe to repeat: an answer already there does nothing.
 
-    Raises Refused with faults, Differs for an id that stands with other content, NotFound.
+    `clock` is the device's own time at sending. Raises Refused with faults, Differs for an id that stands
+    with other content, NotFound.
     """
     check_answers(catalogue, answers)
     screen = lock_screen(db, actor, screen_id)
+    arrival = Arrival.told(actor.name, device, clock)
     if screen.signed_at is not None:
-        return Written(screen.revision, keep_late(db, actor, catalogue, screen.id, answers))
+        late = keep_late(db, actor, catalogue, screen.id, answers)
+        return Written(screen.revision, late, skew=arrival.told_skew)
     standing, known = _standing(db, actor, screen_id, answers)
     fresh = not_yet_written(catalogue, known, screen_id, answers)
+    kept = tuple(row.id for row in known.values() if row.beside)
     if not fresh:
-        return Written(screen.revision)
-    rows = placed(catalogue, screen_id, standing, fresh, actor.name, screen.revision)
-    if any(is_fact(answer.test) for answer in fresh):
-        keep_facts(db, actor, catalogue, screen_id, answers, fresh, rows[-1].revision)
+        return Written(screen.revision, beside=kept, skew=arrival.told_skew)
+    check_times(screen.created_at, screen.date, arrival, answers)
+    rows = placed(catalogue, screen_id, standing, fresh, arrival, screen.revision)
+    check_may_decide(catalogue, actor.role, clashes_of(db, actor, screen_id), rows)
+    taking = [answer for answer, row in zip(fresh, rows, strict=True) if not row.beside]
+    if any(is_fact(answer.test) for answer in taking):
+        keep_facts(db, actor, catalogue, screen_id, answers, taking, rows[-1].revision)
     append_rows(db, actor, catalogue, screen, standing, rows, device, "answer")
-    return Written(rows[-1].revision)
+    kept += tuple(row.id for row in rows if row.beside)
+    return Written(rows[-1].revision, beside=kept, skew=arrival.told_skew)
 
 
-COLUMNS = ", ".join(f"a.{name}" for name in (*AnswerRow._fields, "screen_id"))
+CLASHING = text(
+    "SELECT EXISTS (SELECT 1 FROM answers WHERE clinic_id = :clinic AND screen_id = :screen"
+    " AND clash IS NOT NULL)"
+)
+
+
+def clashes_of(db: Connection, actor: Actor, screen_id: UUID) -> list[Clash]:
+    """Two answers to one question that nobody has decided between. Most screens have none, ever."""
+    asked = {"clinic": actor.clinic_id, "screen": screen_id}
+    if not db.execute(CLASHING, asked).scalar_one():
+        return []
+    return open_clashes(answers_of(db, actor, screen_id))
+
+
+COLUMNS = ", ".join(
+    "coalesce(a.seen_at, a.recorded_at) AS seen_at" if name == "seen_at" else f"a.{name}"
+    for name in (*AnswerRow._fields, "screen_id")
+)
 STANDING = text(
     f"""
     (SELECT DISTINCT ON (a.entry_id, a.side, a.field) {COLUMNS}, true AS stands
-     FROM answers a WHERE a.clinic_id = :clinic AND a.screen_id = :screen AND a.test = ANY(:tests)
+     FROM answers a
+     WHERE a.clinic_id = :clinic AND a.screen_id = :screen AND a.test = ANY(:tests) AND NOT a.beside
      ORDER BY a.entry_id, a.side, a.field, a.revision DESC)
     UNION ALL
     (SELECT {COLUMNS}, false FROM answers a WHERE a.clinic_id = :clinic AND a.id = ANY(:ids))
@@ -143,10 +191,12 @@ def append_rows(
     verb: str,
 ) -> None:
     """Append rows with their measurements, revision and audit row. The screen is locked."""
-    before = {(row.entry_id, row.side, row.field): row.id for row in standing}
+    before = {slot_of(row): row.id for row in standing}
     replaces: dict[UUID, UUID] = {}
     for row in rows:
-        place = (row.entry_id, row.side, row.field)
+        place = slot_of(row)
+        if row.beside:
+            continue
         if place in before:
             replaces[row.id] = before[place]
         before[place] = row.id

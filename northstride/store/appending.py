@@ -20,11 +20,13 @@ APPEND = text(
     """
     WITH written AS (
       INSERT INTO answers (clinic_id, screen_id, user_id, device, id, revision, test, entry_id, entry_side,
-                           key, side, field, value, replaces, by_name, observed_at, observed_zone)
+                           key, side, field, value, replaces, by_name, observed_at, observed_zone, seen_at,
+                           beside, clash)
       SELECT :clinic, :screen, :user, :device, a.*
       FROM jsonb_to_recordset(CAST(:answers AS jsonb)) AS a (
         id uuid, revision int, test text, entry_id uuid, entry_side text, key text, side text, field text,
-        value jsonb, replaces uuid, by_name text, observed_at timestamptz, observed_zone int)
+        value jsonb, replaces uuid, by_name text, observed_at timestamptz, observed_zone int,
+        seen_at timestamptz, beside bool, clash uuid)
     ), replaced AS (
       UPDATE measurements SET current = false
       WHERE clinic_id = :clinic AND answer_id = ANY(:replaced)

@@ -55,15 +55,15 @@ STANDING = """
 """
 OF_ACTION = "{0}.screen_id = a.screen_id AND {0}.action = a.code AND {0}.side = coalesce(a.side, '')"
 STANDING = STANDING.format(newest=OF_ACTION.format("newest"), again=OF_ACTION.format("again"))
-# A second look has been had: what the action rests on was done again on that side, in its days or after.
+# A second look has been had: what the action rests on was done again on that side, in its days or after,
+# and still stands.
 LOOKED_AGAIN = """
     (a.urgency = 'recheck' OR a.is_again) AND a.urgency NOT IN ('emergency', 'same_day')
     AND EXISTS (
-      SELECT 1 FROM screens l JOIN answers x ON x.clinic_id = l.clinic_id AND x.screen_id = l.id
+      SELECT 1 FROM screens l JOIN examined x ON x.clinic_id = l.clinic_id AND x.screen_id = l.id
       WHERE l.clinic_id = s.clinic_id AND l.athlete_id = s.athlete_id AND l.date > s.date
         AND l.date >= coalesce(a.again_on, a.start, s.date) AND x.test = ANY(a.tests)
-        AND (x.side IS NULL OR a.side IS NULL OR x.side = a.side)
-        AND x.field LIKE 'values.%' AND x.value IS NOT NULL)
+        AND (x.side IS NULL OR a.side IS NULL OR x.side = a.side))
 """
 # One by one: few actions ask, and a join would read every screen of the clinic first.
 OPEN_ACTIONS = f"""

@@ -131,6 +131,14 @@ class Incomplete(StoreError):
         self.tests = list(tests)
 
 
+class TwoValues(StoreError):
+    """Two answers to one question stand beside each other, and nobody has decided between them."""
+
+    def __init__(self, tests: Sequence[str]) -> None:
+        super().__init__(f"two answers stand: {', '.join(tests)}")
+        self.tests = list(tests)
+
+
 class Unarranged(StoreError):
     """Urgent actions nobody has arranged, and no reason why not."""
 

@@ -117,7 +117,8 @@ def told_besides(
 
 def facts_told(db: Connection, actor: Actor, screen_id: UUID, record: Mapping[str, Any]) -> list[Document]:
     """Every fact that stands in a record, with who wrote it and when, where that is known."""
-    rows = [row for test in (STORY, ROUTE) for row in answers_of(db, actor, screen_id, test)]
+    every = [row for test in (STORY, ROUTE) for row in answers_of(db, actor, screen_id, test)]
+    rows = [row for row in every if not row.beside]
     latest = {(row.test, row.side, row.key, row.field): row for row in rows}
     found: list[Document] = []
     for place, value in facts_of(record).items():

@@ -18,6 +18,10 @@ FIELDS = ("pain", "seen", "declined", "method", "by_exception", "note")
 SAYS_NOTHING: tuple[object, ...] = (None, "", [], {})
 
 
+# Of rows that know no time: then the order of writing decides.
+NEVER = dt.datetime.min.replace(tzinfo=dt.UTC)
+
+
 class AnswerRow(NamedTuple):
     """An answer as the fold sees it; a draft that was never written looks the same."""
 
@@ -34,6 +38,14 @@ class AnswerRow(NamedTuple):
     observed_at: dt.datetime | None
     observed_zone: int | None
     device: str = ""
+    seen_at: dt.datetime | None = None
+    beside: bool = False
+    clash: UUID | None = None
+
+    @property
+    def order(self) -> tuple[dt.datetime, int]:
+        """Later is what was seen later; of what knows no time, what was written later."""
+        return (self.seen_at or NEVER, self.revision)
 
 
 Slot = tuple[str | None, str]
@@ -133,10 +145,10 @@ class FoldedEntry:
             return False
         whole = self.standing.get((None, name))
         sides = [row for lane in ("left", "right") if (row := self.standing.get((lane, name)))]
-        held = [row.revision for row in sides if row.value is not None]
+        held = [row.order for row in sides if row.value is not None]
         if whole is None or whole.value is None or not held:
             return False
-        return (max(held) >= whole.revision) == (side is None)
+        return (max(held) >= whole.order) == (side is None)
 
 
 def _local(at: dt.datetime, zone: int | None) -> dt.datetime:
@@ -164,7 +176,7 @@ def fold(rows: Iterable[AnswerRow], catalogue: Catalogue) -> list[FoldedEntry]:
     """Entries in the order they were begun. `rows` in order of revision; facts are no entries."""
     entries: dict[UUID, FoldedEntry] = {}
     for row in rows:
-        if is_fact(row.test):
+        if is_fact(row.test) or row.beside:
             continue
         entry = entries.get(row.entry_id)
         if entry is None:

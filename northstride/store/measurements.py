@@ -37,7 +37,7 @@ def measurement_rows(
             "mean": statistics.fmean(value.values),
             "median": float(statistics.median(value.values)),
             "trials": len(value.values),
-            "current": entry.standing[(answer.side, answer.field)].id == answer.id,
+            "current": not answer.beside and entry.standing[(answer.side, answer.field)].id == answer.id,
             "validity": validity(catalogue, entry, measure.code),
         }
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Any
@@ -28,6 +29,7 @@ from northstride.store.frozen import latest_signature
 from northstride.store.identity import Identity, identity_of
 from northstride.store.kept_readings import keep_reading
 from northstride.store.new_answer import NewAnswer, answer_faults
+from northstride.store.order import Arrival
 from northstride.store.screens import answers_of, open_record, record_json
 from northstride.store.tables import StoredReading
 
@@ -136,7 +138,13 @@ def _kept(db: Connection, actor: Actor, screen_id: UUID, identity: Identity) -> 
 
 
 def preview(
-    db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any], drafts: Sequence[NewAnswer]
+    db: Connection,
+    actor: Actor,
+    catalogue: Catalogue,
+    screen: Row[Any],
+    drafts: Sequence[NewAnswer],
+    device: str = "",
+    clock: dt.datetime | None = None,
 ) -> Preview:
     """Reads the screen as if the drafts had been written, without what was before. Writes nothing.
 
@@ -150,9 +158,11 @@ def preview(
         if not found:
             sound.append(draft)
     standing = answers_of(db, actor, screen.id)
-    rows = placed(catalogue, screen.id, standing, sound, actor.name, screen.revision)
+    arrival = Arrival.told(actor.name, device, clock)
+    rows = placed(catalogue, screen.id, standing, sound, arrival, screen.revision)
     record = record_json(screen, fold([*standing, *rows], catalogue))
-    record, refused = told_besides(record, sound, actor.name)
+    taking = [draft for draft, row in zip(sound, rows, strict=True) if not row.beside]
+    record, refused = told_besides(record, taking, actor.name)
     faults += [fault_of(drafts, draft, why) for draft, why in refused]
     try:
         return Preview(compute(catalogue, record, Context()), faults)

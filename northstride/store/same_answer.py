@@ -37,12 +37,13 @@ def said_in(row: Row[Any]) -> Said:
 
 def check_same(key: UUID, standing: Said, given: Said) -> None:
     """Raises Differs with the names of what is not the same."""
-    paths = [name for name, value in given.items() if not _same(standing[name], value)]
+    paths = [name for name, value in given.items() if not same(standing[name], value)]
     if paths:
         raise Differs("answer", key, paths)
 
 
-def _same(one: object, other: object) -> bool:
+def same(one: object, other: object) -> bool:
+    """Whether two values say the same."""
     if isinstance(one, (dict, list)) or isinstance(other, (dict, list)):
         return orjson.dumps(one, option=orjson.OPT_SORT_KEYS) == orjson.dumps(
             other, option=orjson.OPT_SORT_KEYS

@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Connection, Row, Select, insert, select, text
+from sqlalchemy import Connection, Row, Select, func, insert, select, text
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
@@ -34,6 +34,9 @@ ANSWER_COLUMNS = (
     Answer.observed_at,
     Answer.observed_zone,
     Answer.device,
+    func.coalesce(Answer.seen_at, Answer.recorded_at).label("seen_at"),
+    Answer.beside,
+    Answer.clash,
 )
 ATHLETE_COLUMNS = tuple(
     getattr(Athlete, name).label(f"athlete_{name}")
@@ -153,7 +156,7 @@ def get_screen(db: Connection, actor: Actor, screen_id: UUID) -> Row[Any]:
 
 # Asked at every write, so it is built once.
 LOCK = text(
-    "SELECT clinic_id, id, athlete_id, date, revision, signed_at, overrides FROM screens"
+    "SELECT clinic_id, id, athlete_id, date, created_at, revision, signed_at, overrides FROM screens"
     " WHERE clinic_id = :clinic AND id = :screen FOR UPDATE"
 )
 

@@ -14,11 +14,19 @@ from northstride.core.errors import Fault
 from northstride.record.edition import shipped
 from northstride.record.read import CheckedRecord, check_record
 from northstride.store.actor import Actor, audit
-from northstride.store.answers import placed
+from northstride.store.answers import clashes_of, placed
 from northstride.store.arrangements import check_urgent_is_seen_to
 from northstride.store.contexts import EarlierScreen, frozen_context, read_context, thawed
 from northstride.store.differences import differences_between, differences_by_rules
-from northstride.store.errors import Differs, Incomplete, NewerReading, NewerSignature, NotSigned, Refused
+from northstride.store.errors import (
+    Differs,
+    Incomplete,
+    NewerReading,
+    NewerSignature,
+    NotSigned,
+    Refused,
+    TwoValues,
+)
 from northstride.store.facts import fault_of, told_besides
 from northstride.store.folding import entries_json, fold
 from northstride.store.frozen import FORMAT, Signed, latest_signature, signature_at, signatures_of
@@ -26,6 +34,7 @@ from northstride.store.identity import Identity, changed_parts, identity_of
 from northstride.store.kept_readings import keep_signed
 from northstride.store.late_answers import as_json, check_ids_are_new, from_json, late_answers_of
 from northstride.store.new_answer import NewAnswer, check_answers
+from northstride.store.order import Arrival
 from northstride.store.readings import NO_ERRORS, basis_of, compute, compute_checked, reading_from
 from northstride.store.screens import get_screen, lock_screen
 from northstride.store.sheet_words import NewWords, amended_words, frozen_words, words_on_paper
@@ -53,7 +62,8 @@ def sign(
 ) -> None:
     """Freezes the reading that was shown. Signing again what is signed does nothing.
 
-    The password was asked before. Raises NewerReading with what changed since, Incomplete, Unarranged.
+    The password was asked before. Raises NewerReading with what changed since, TwoValues, Incomplete,
+    Unarranged.
     """
     if lock_screen(db, actor, screen_id).signed_at is not None:
         return
@@ -62,6 +72,8 @@ def sign(
     if changed := changed_parts(shown, basis.identity):
         raise NewerReading(changed)
     reading = reading_from(db, actor, catalogue, basis)
+    if clashes := clashes_of(db, actor, screen_id):
+        raise TwoValues(list(dict.fromkeys(each.holds.test for each in clashes)))
     if reading["coverage"]["open"]:
         raise Incomplete(reading["coverage"]["open"])
     check_urgent_is_seen_to(db, actor, screen_id, reading)
@@ -216,7 +228,8 @@ def _amended(
     """The newest signed record with the changes in it, read by today's rules against what it was then."""
     was = check_record(last.record, catalogue)
     rows = rows_of(catalogue, was.record, normal(was.record))
-    written = placed(catalogue, was.record.id, rows, changes, actor.name, len(rows))
+    arrival = Arrival.told(actor.name, "", None)
+    written = placed(catalogue, was.record.id, rows, changes, arrival, len(rows))
     record, refused = told_besides(last.record, changes, actor.name)
     if refused:
         raise Refused([fault_of(changes, answer, why) for answer, why in refused])

@@ -12,7 +12,7 @@ from sqlalchemy import text
 
 from northstride.store.actor import Actor
 from northstride.store.day import today_of
-from tests.support.api import ApiCase, Person
+from tests.support.api import ApiCase, Person, answer
 from tests.support.records import record
 
 TODAY = dt.datetime.now(ZoneInfo("Europe/Helsinki")).date()
@@ -117,6 +117,63 @@ class Actions(DayCase):
     def test_a_declined_test_is_no_second_look(self) -> None:
         self.ankle(9, 10)
         self.file(4, [{"test": "ankle.anterior_drawer", "side": "right", "declined": "too sore"}])
+        self.assertIn(ATFL, self.codes())
+
+    def again(self) -> tuple[str, str]:
+        """A second look that was had just now, in a screen that is still open."""
+        athlete = self.me.ok("GET", f"/api/screens/{self.ankle(9, 10)}")["athlete"]["id"]
+        screen = self.me.begin_screen(athlete, date=ago(2))
+        self.me.answer(screen, "right", "values.laxity", 1, test="ankle.anterior_drawer")
+        self.assertNotIn(ATFL, self.codes())
+        return screen, athlete
+
+    def test_a_value_that_was_cleared_is_no_second_look(self) -> None:
+        """Typed on the wrong test and taken back: the days it asks for stay on Day and in the calendar."""
+        screen, athlete = self.again()
+        self.me.answer(screen, "right", "values.laxity", None, test="ankle.anterior_drawer")
+        self.assertIn(ATFL, self.codes())
+        course = self.me.ok("GET", f"/api/athletes/{athlete}/course")
+        self.assertEqual([item["standing"]["action"] for item in course["actions"]], [ATFL])
+        feed = self.me.ok("POST", "/api/calendar", {"id": str(uuid4())})["path"]
+        self.assertIn("BEGIN:VEVENT", self.client().get(feed).text)
+
+    def test_a_value_that_was_moved_across_is_no_second_look(self) -> None:
+        screen, _ = self.again()
+        across = [
+            answer("right", "values.laxity", None, test="ankle.anterior_drawer"),
+            answer("left", "values.laxity", 1, test="ankle.anterior_drawer"),
+        ]
+        self.me.ok("POST", f"/api/screens/{screen}/answers", {"answers": across})
+        self.assertIn(ATFL, self.codes())
+
+    def test_what_was_declined_in_its_place_is_no_second_look(self) -> None:
+        screen, _ = self.again()
+        declined = [
+            answer("right", "values.laxity", None, test="ankle.anterior_drawer"),
+            answer("right", "declined", "too sore", test="ankle.anterior_drawer"),
+        ]
+        self.me.ok("POST", f"/api/screens/{screen}/answers", {"answers": declined})
+        self.assertIn(ATFL, self.codes())
+
+    def test_what_an_amendment_took_back_is_no_second_look(self) -> None:
+        screen, _ = self.again()
+        self.me.answer(screen, "right", "values.end_feel", "soft", test="ankle.anterior_drawer")
+        self.assertEqual(self.me.sign(screen).status_code, 204)
+        self.assertNotIn(ATFL, self.codes())
+        both = [
+            answer("right", f"values.{name}", None, test="ankle.anterior_drawer")
+            for name in ("laxity", "end_feel")
+        ]
+        amendment = self.me.amendment(screen, answers=both)
+        self.me.ok("POST", f"/api/screens/{screen}/amendments", amendment)
+        self.assertIn(ATFL, self.codes())
+
+    def test_what_was_seen_too_early_and_came_late_is_no_second_look(self) -> None:
+        screen, _ = self.again()
+        self.me.answer(screen, "right", "values.laxity", None, test="ankle.anterior_drawer")
+        other = self.person("assistant", self.me.clinic_id)
+        early = (dt.datetime.now(dt.UTC) - dt.timedelta(hours=3)).isoformat()
+        other.answer(screen, "right", "values.laxity", 2, test="ankle.anterior_drawer", at=early)
         self.assertIn(ATFL, self.codes())
 
     def test_days_of_ones_own_bring_an_exercise_back(self) -> None:

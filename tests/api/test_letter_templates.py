@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 from uuid import uuid4
 
-from tests.support.api import ApiCase
+from tests.support.api import PASSWORD, ApiCase
 
 
 class Templates(ApiCase):
@@ -49,7 +49,14 @@ class Templates(ApiCase):
         self.assertEqual(other.status_code, 409)
 
     def test_what_cannot_be_kept_is_said_at_its_line(self) -> None:
-        for line, says in (("{shoe}", "no field"), ("{athlete", "not closed"), ("x" * 121, "longer")):
+        for line, says in (
+            ("{athlete:>900}", "nothing else"),
+            ("{athlete!r}", "nothing else"),
+            ("{athlete.__class__}", "no field"),
+            ("{shoe}", "no field"),
+            ("{athlete", "not closed"),
+            ("x" * 121, "longer"),
+        ):
             _, refused = self.keep(to=line)
             self.assertEqual(refused.status_code, 422, line)
             (fault,) = refused.json()["faults"]
@@ -64,6 +71,18 @@ class Templates(ApiCase):
         self.assertEqual(kept.status_code, 204)
         self.assertEqual(self.fill(body["id"]).status_code, 422)
         self.assertNotEqual(self.letter()["letter"]["last"], "Yours")
+
+    def test_on_a_signed_screen_it_needs_the_password(self) -> None:
+        body, _ = self.keep(to="Dr Farkas")
+        self.me.answer(self.screen, "left", "values.thigh_angle", 3)
+        self.assertEqual(self.me.sign(self.screen).status_code, 204)
+        self.assertEqual(self.fill(body["id"]).status_code, 422)
+        self.assertNotEqual(self.letter()["letter"]["to"], "Dr Farkas")
+        again = {"id": str(uuid4()), "template": body["id"], "password": PASSWORD}
+        self.me.ok("POST", f"/api/screens/{self.screen}/sheets/template", again)
+        found = self.letter()["letter"]
+        self.assertEqual(found["to"], "Dr Farkas")
+        self.assertIn("version 2", found["head"]["notice"])
 
     def test_out_of_use_and_nobody_elses(self) -> None:
         body, _ = self.keep(to="Dr Farkas")

@@ -3,17 +3,20 @@
 from __future__ import annotations
 
 import io
+import time
 from typing import Any
+from unittest import mock
 from uuid import uuid4
 
 from pypdf import PdfReader
 from sqlalchemy import text
 from sqlalchemy.exc import DBAPIError
 
+from northstride.api.beside import Beside
 from tests.support.api import PASSWORD, ApiCase, answer
 
 
-class Sheets(ApiCase):
+class SheetsCase(ApiCase):
     def setUp(self) -> None:
         self.me = self.person("owner", self.new_clinic())
         self.athlete = self.me.add_athlete(name="Ilse Varga")
@@ -41,6 +44,8 @@ class Sheets(ApiCase):
         body = {"shown": shown, "password": PASSWORD}
         self.assertLess(self.me.call("POST", f"/api/screens/{self.screen}/sign", body).status_code, 300)
 
+
+class Sheets(SheetsCase):
     def test_all_three_say_what_the_reading_found_and_on_which_side(self) -> None:
         found = self.sheets()
         flag = next(row for row in found["report"]["rows"] if row["left"]["strength"])
@@ -182,3 +187,137 @@ class Sheets(ApiCase):
         self.word("last", "Please call us.")
         with self.assertRaises(DBAPIError), self.engine.begin() as db:
             db.execute(text("UPDATE sheet_words SET value = 'x'"))
+
+
+class SignedWords(SheetsCase):
+    """Words are frozen with the signature: what is changed later says so on the paper."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.word("last", "Please call us.")
+        self.word("asked", "Please look at the left hip.")
+        self.sign()
+
+    def after(self, field: str, value: str | None, password: str | None = PASSWORD, **more: Any) -> Any:
+        body = {"id": str(uuid4()), "sheet": "letter", "field": field, "value": value, **more}
+        if password is not None:
+            body["password"] = password
+        return self.me.call("POST", f"/api/screens/{self.screen}/sheets/words", body)
+
+    def letter(self) -> Any:
+        return self.sheets()["letter"]
+
+    def amend(self, **fields: Any) -> Any:
+        body = self.me.amendment(self.screen, **fields)
+        return self.me.call("POST", f"/api/screens/{self.screen}/amendments", body)
+
+    def test_nothing_changes_without_the_password(self) -> None:
+        for password, path in ((None, "password"), ("a wrong password", "password")):
+            refused = self.after("last", "Other.", password)
+            self.assertEqual(refused.status_code, 422)
+            self.assertEqual([fault["path"] for fault in refused.json()["faults"]], [path])
+        self.assertEqual((self.letter()["last"], self.letter()["head"]["notice"]), ("Please call us.", ""))
+
+    def test_later_words_make_a_new_version_that_says_who_and_when(self) -> None:
+        other = self.person("practitioner", self.me.clinic_id)
+        body = {
+            "id": str(uuid4()),
+            "sheet": "letter",
+            "field": "last",
+            "value": "Other.",
+            "password": PASSWORD,
+        }
+        for _ in range(2):
+            other.ok("POST", f"/api/screens/{self.screen}/sheets/words", body)
+        letter = self.letter()
+        self.assertEqual(letter["last"], "Other.")
+        self.assertIn("Paper version 2", letter["head"]["notice"])
+        self.assertIn("A. Practitioner", letter["head"]["notice"])
+        self.assertIn("A. Owner", letter["head"]["signed"])
+        words = PdfReader(io.BytesIO(self.pdf("letter").content)).pages[0].extract_text()
+        self.assertIn("Paper version 2", " ".join(words.split()))
+        field = next(each for each in self.sheets()["words"] if each["field"] == "last")
+        self.assertEqual((field["later"], field["amend"]), (True, False))
+        self.after("last", None)
+        self.assertIn("Paper version 3", self.letter()["head"]["notice"])
+        self.assertNotIn(self.letter()["last"], ("Other.", "Please call us."))
+
+    def test_what_is_asked_and_what_to_do_is_changed_by_an_amendment_alone(self) -> None:
+        for sheet, field in (
+            ("letter", "asked"),
+            ("letter", "until_then"),
+            ("athlete", "to_do"),
+            ("athlete", "come_back"),
+        ):
+            with self.subTest(field):
+                refused = self.after(field, "Nothing.", sheet=sheet)
+                self.assertEqual(refused.status_code, 422)
+                self.assertEqual([fault["path"] for fault in refused.json()["faults"]], ["field"])
+        words = [{"sheet": "letter", "field": "asked", "value": "Please look at both hips."}]
+        body = self.me.amendment(self.screen, reason="both sides were meant", words=words)
+        for _ in range(2):
+            self.me.ok("POST", f"/api/screens/{self.screen}/amendments", body)
+        letter = self.letter()
+        self.assertEqual(letter["asked"], "Please look at both hips.")
+        self.assertIn("both sides were meant", letter["head"]["notice"])
+        self.assertEqual(letter["last"], "Please call us.")
+        other = {**body, "words": [{**words[0], "value": "Nothing."}]}
+        refused = self.me.call("POST", f"/api/screens/{self.screen}/amendments", other)
+        self.assertEqual((refused.status_code, refused.json()["faults"][0]["path"]), (409, "words"))
+
+    def test_an_amendment_words_only_what_may_be_worded(self) -> None:
+        for field, value in (("found", "nothing"), ("asked", "x" * 301)):
+            refused = self.amend(words=[{"sheet": "letter", "field": field, "value": value}])
+            self.assertEqual(refused.status_code, 422, refused.text)
+            self.assertTrue(refused.json()["faults"][0]["path"].startswith("words[0]."))
+
+    def test_another_reading_is_asked_for_in_its_own_words(self) -> None:
+        """What was worded for the old reading would ask for what is no longer found."""
+        late = answer("left", "values.thigh_angle", -9)
+        self.assertEqual(self.amend(answers=[late]).status_code, 204)
+        letter = self.letter()
+        self.assertNotEqual(letter["asked"], "Please look at the left hip.")
+        self.assertEqual(letter["last"], "Please call us.")
+
+    def test_words_of_a_signature_that_kept_none_are_those_of_its_time(self) -> None:
+        with self.engine.begin() as db:
+            db.execute(text("ALTER TABLE signatures DISABLE TRIGGER USER"))
+            db.execute(text("UPDATE signatures SET words = NULL"))
+            db.execute(text("ALTER TABLE signatures ENABLE TRIGGER USER"))
+        self.assertEqual(self.letter()["asked"], "Please look at the left hip.")
+
+    def test_words_do_not_go_to_another_athlete(self) -> None:
+        other = self.me.add_athlete(name="Tuva Lind")
+        body = {"athlete_id": other, "reason": "mixed up", "password": PASSWORD}
+        self.me.ok("POST", f"/api/screens/{self.screen}/move", body)
+        self.assertNotEqual(self.letter()["last"], "Please call us.")
+
+
+class InTime(SheetsCase):
+    def test_a_paper_that_takes_too_long_is_ended_and_said(self) -> None:
+        short = Beside(1, 0.5)
+        self.addCleanup(short.close)
+        own, began = Beside.run, time.monotonic()
+
+        async def sleeps(_papers: Beside, *_given: object) -> None:
+            await own(short, time.sleep, 60.0)
+
+        with mock.patch.object(Beside, "run", sleeps):
+            refused = self.pdf("report")
+        self.assertEqual(
+            (refused.status_code, refused.json()["type"]), (503, "urn:north-stride:problem:took-too-long")
+        )
+        self.assertLess(time.monotonic() - began, 30)
+        self.assertEqual(self.sheets()["went"], [])
+
+    def test_no_connection_is_held_while_it_is_set(self) -> None:
+        held = []
+
+        async def look(*_given: object) -> list[bytes]:
+            held.append(self.app.state.services.engine.pool.checkedout())
+            return [b"page"]
+
+        with mock.patch.object(Beside, "run", look):
+            self.pdf("report")
+            self.sheets()
+        self.assertEqual(set(held), {0})

@@ -68,9 +68,11 @@
   pdf.artifact(rotate(-32deg, text(size: 118pt, weight: 700, stroke: 1pt + luma(170), fill: rgb(0, 0, 0, 0))[DRAFT]))
 }
 
-#let notice-bar = if head.status == "amended" {
+// A draft says so across the page; what was signed and is no longer as it was signed says so here.
+#let notice-bar = if head.status != "draft" and head.notice != "" {
+  let what = if head.status == "amended" [AMENDED] else [OTHER WORDS]
   block(width: 100%, stroke: 1.2pt + ink, inset: 6pt)[
-    #box(fill: ink, inset: (x: 5pt, y: 3pt), text(fill: white, weight: 700, size: 8pt)[AMENDED])
+    #box(fill: ink, inset: (x: 5pt, y: 3pt), text(fill: white, weight: 700, size: 8pt, what))
     #h(4pt) #head.notice
   ]
 }

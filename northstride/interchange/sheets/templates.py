@@ -28,10 +28,15 @@ def template_faults(lines: Mapping[str, str]) -> Iterator[Fault]:
         if len(text) > EDITABLE[name]:
             yield Fault(name, text, f"is longer than {EDITABLE[name]} letters")
         try:
-            fields = [field for _, field, _, _ in string.Formatter().parse(text) if field is not None]
+            parts = [part for part in string.Formatter().parse(text) if part[1] is not None]
         except ValueError:
             yield Fault(name, text, "has a brace that is not closed")
             continue
+        # A width of a million would be a page of spaces.
+        if any(shape or conversion for _, _, shape, conversion in parts):
+            yield Fault(name, text, "a field is a name in braces, and nothing else")
+            continue
+        fields = [str(field) for _, field, _, _ in parts]
         unknown = [field for field in fields if field not in FIELDS]
         if unknown:
             known = ", ".join(f"{{{field}}}" for field in FIELDS)

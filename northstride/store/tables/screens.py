@@ -83,6 +83,11 @@ class Answer(Base):
     by_name: Mapped[str | None]
     observed_at: Mapped[dt.datetime | None]
     observed_zone: Mapped[int | None]
+    # By our clock; none in what was kept before that was told apart.
+    seen_at: Mapped[dt.datetime | None]
+    # Kept as history: at its place stands what was seen later. `clash`: differs from this other answer.
+    beside: Mapped[bool] = mapped_column(server_default=text("false"))
+    clash: Mapped[UUID | None]
     recorded_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
     device: Mapped[str]
     __table_args__ = (
@@ -91,6 +96,8 @@ class Answer(Base):
         in_clinic("users", "user_id"),
         in_clinic("answers", "replaces"),
         UniqueConstraint("clinic_id", "screen_id", "revision"),
+        Index("ix_answers_replaces", "clinic_id", "replaces", postgresql_where=text("replaces IS NOT NULL")),
+        Index("ix_answers_clash", "clinic_id", "screen_id", postgresql_where=text("clash IS NOT NULL")),
         one_of("entry_side", "left", "right"),
         one_of("side", "left", "right"),
     )
