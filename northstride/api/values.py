@@ -15,11 +15,11 @@ from northstride.api.work import Work, WorkDep
 from northstride.core.errors import Fault
 from northstride.core.vocabulary import Purpose
 from northstride.interchange.values.cells import NotAValue
-from northstride.interchange.values.columns import IGNORE, ROLES, guess, value_column
-from northstride.interchange.values.out import COLUMNS
+from northstride.interchange.values.columns import IGNORE, ROLE_WORDS, ROLES, guess, value_column
 from northstride.interchange.values.table import MOST_COLUMNS, Table, table_of
-from northstride.interchange.values.taken import ScreenDraft, TakenTable, take_table
+from northstride.interchange.values.taken import ScreenDraft, TakenTable, not_this_person, take_table
 from northstride.store import value_tables as store
+from northstride.store.athletes import athletes_by_ref
 from northstride.store.errors import Refused
 
 router = APIRouter(prefix="/api/values", tags=["values"], route_class=StrictJsonRoute)
@@ -105,7 +105,7 @@ def columns(body: TableInput, work: WorkDep) -> ColumnsOut:
         for at, (head, role) in enumerate(zip(table.heads, guess(work.catalogue, table.heads), strict=True))
     ]
     work.commit()
-    roles = [RoleOut(role=IGNORE, says="left out")] + [RoleOut(role=r, says=COLUMNS[r]) for r in ROLES]
+    roles = [RoleOut(role=IGNORE, says="left out")] + [RoleOut(role=r, says=ROLE_WORDS[r]) for r in ROLES]
     return ColumnsOut(rows=len(table.rows), columns=told, roles=roles)
 
 
@@ -121,7 +121,7 @@ def _says(work: Work, role: str) -> str:
         return "left out"
     found = value_column(work.catalogue, role)
     if found is None:
-        return COLUMNS.get(role, role)
+        return ROLE_WORDS.get(role, role)
     label = found.measure.label if found.measure else found.name
     return ", ".join(part for part in (found.test.name, label, found.key, found.side) if part)
 
@@ -132,7 +132,7 @@ def check(body: MappedInput, work: WorkDep) -> CheckedTableOut:
     taken = _taken(work, body)
     faults = [CellFaultOut.model_validate(fault, from_attributes=True) for fault in taken.faults]
     screens = [] if faults else _screens(work, taken)
-    faults += _nameless(taken, screens)
+    faults += [*_nameless(taken, screens), *_others(work, taken, screens)]
     work.commit()
     return CheckedTableOut(faults=faults, screens=screens)
 
@@ -143,7 +143,7 @@ def _taken(work: Work, body: MappedInput) -> TakenTable:
 
 def _screens(work: Work, taken: TakenTable) -> list[TableScreenOut]:
     standing = store.standing(work.db, work.actor, [UUID(str(each.raw()["id"])) for each in taken.screens])
-    athletes = store.athletes_by_ref(work.db, work.actor, {each.ref for each in taken.screens})
+    athletes = athletes_by_ref(work.db, work.actor, {each.ref for each in taken.screens})
     found = []
     for draft in taken.screens:
         raw = draft.raw()
@@ -171,6 +171,18 @@ def _nameless(taken: TakenTable, screens: list[TableScreenOut]) -> list[CellFaul
     return [_fault(draft) for draft in nameless.values()]
 
 
+def _others(work: Work, taken: TakenTable, screens: list[TableScreenOut]) -> list[CellFaultOut]:
+    """Whom a reference names here, and the table calls otherwise."""
+    drafts = taken.screens if screens else []
+    athletes = athletes_by_ref(work.db, work.actor, {draft.ref for draft in drafts})
+    return [
+        CellFaultOut.model_validate(fault, from_attributes=True)
+        for draft in drafts
+        if (own := athletes.get(draft.ref)) is not None
+        for fault in not_this_person(draft, own.name, own.birth_date)
+    ]
+
+
 def _fault(draft: ScreenDraft) -> CellFaultOut:
     place = draft.first.at("athlete")
     says = f"nobody here has the reference {draft.ref!r}: a column with the name is needed to make them"
@@ -181,7 +193,11 @@ def _fault(draft: ScreenDraft) -> CellFaultOut:
 def take(body: MappedInput, work: WorkDep) -> TakenTableOut:
     """All of it or nothing; a repeat of the same table does nothing."""
     taken = _taken(work, body)
-    faults = [Fault(f"line {each.line}, {each.column}", None, each.problem) for each in taken.faults]
+    found = [(each.line, each.column, each.problem) for each in taken.faults]
+    if not found:
+        others = _others(work, taken, _screens(work, taken))
+        found = [(each.line, each.column, each.problem) for each in others]
+    faults = [Fault(f"line {line}, {column}", None, problem) for line, column, problem in found]
     if faults:
         raise Refused(faults)
     drafts = [(draft.raw(), draft.name) for draft in taken.screens]

@@ -38,6 +38,7 @@ from northstride.core.vocabulary import (
     SideOrBoth,
     Symptom,
 )
+from northstride.record.naming import tidy
 
 FORMAT = "north-stride/screen"
 VERSION = 1
@@ -108,8 +109,8 @@ ShortText = Annotated[str, StringConstraints(max_length=200, pattern=CONTROL_FRE
 FILLED = r"^[^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*[^\x00-\x20\x7f][^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$"
 FilledText = Annotated[str, StringConstraints(max_length=2000, pattern=FILLED)]
 FilledShortText = Annotated[str, StringConstraints(max_length=200, pattern=FILLED)]
-# What somebody or something is called.
-Name = Annotated[FilledShortText, AfterValidator(_a_visible_letter)]
+# What somebody or something is called: on one line, without what nobody sees.
+Name = Annotated[FilledShortText, AfterValidator(tidy), AfterValidator(_a_visible_letter)]
 # Of a day.
 Minutes = Annotated[float, Field(ge=0, le=1440)]
 PainScore = Annotated[int, Field(ge=0, le=10)]

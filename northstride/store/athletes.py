@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
 from sqlalchemy import Connection, Row, Select, func, insert, select, update
 
 from northstride.core.errors import Fault
+from northstride.record.naming import fold, looks
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import Differs, NewerEdit, NotFound, Refused
 from northstride.store.tables import Athlete, Screen, SquadMember
@@ -26,7 +27,8 @@ def add_athlete(db: Connection, actor: Actor, athlete_id: UUID, fields: Mapping[
             raise Differs("athlete", athlete_id, paths)
         return
     _check_ref_free(db, actor, fields["ref"], athlete_id)
-    db.execute(insert(Athlete).values(clinic_id=actor.clinic_id, id=athlete_id, **fields))
+    keys = ref_keys(fields["ref"])
+    db.execute(insert(Athlete).values(clinic_id=actor.clinic_id, id=athlete_id, **fields, **keys))
     audit(db, actor, "add", "athlete", athlete_id)
 
 
@@ -41,14 +43,16 @@ def edit_athlete(db: Connection, actor: Actor, athlete_id: UUID, seen: int, fiel
     if not changed:
         return seen
     raise_revision(db, actor, standing, seen)
+    keys: dict[str, str] = {}
     if "ref" in changed:
         _check_ref_free(db, actor, changed["ref"], athlete_id)
+        keys = ref_keys(changed["ref"])
     if changed.get("birth_date") is not None:
         _check_born_before_screens(db, actor, athlete_id, changed["birth_date"])
     db.execute(
         update(Athlete)
         .where(Athlete.clinic_id == actor.clinic_id, Athlete.id == athlete_id)
-        .values(**changed)
+        .values(**changed, **keys)
     )
     told = {name: [_told(getattr(standing, name)), _told(value)] for name, value in sorted(changed.items())}
     audit(db, actor, "edit", "athlete", athlete_id, {"changed": told})
@@ -96,18 +100,30 @@ def _check_born_before_screens(db: Connection, actor: Actor, athlete_id: UUID, b
         raise Refused([Fault("birth_date", birth_date.isoformat(), why)])
 
 
+def ref_keys(ref: str) -> dict[str, str]:
+    """What no other athlete of the clinic may share."""
+    return {"ref_fold": fold(ref), "ref_looks": looks(ref)}
+
+
 def _check_ref_free(db: Connection, actor: Actor, ref: str, athlete_id: UUID) -> None:
+    keys = ref_keys(ref)
     taken = db.execute(
-        select(Athlete.id).where(
-            Athlete.clinic_id == actor.clinic_id, Athlete.ref == ref, Athlete.id != athlete_id
+        select(Athlete.ref).where(
+            Athlete.clinic_id == actor.clinic_id,
+            Athlete.id != athlete_id,
+            (Athlete.ref_fold == keys["ref_fold"]) | (Athlete.ref_looks == keys["ref_looks"]),
         )
     ).first()
     if taken is not None:
-        raise Refused([Fault("ref", ref, f'"{ref}" is another athlete\'s reference')])
+        own = "is" if taken.ref == ref else f'looks like "{taken.ref}",'
+        raise Refused([Fault("ref", ref, f'"{ref}" {own} another athlete\'s reference')])
 
 
 def archive_athlete(db: Connection, actor: Actor, athlete_id: UUID, *, archived: bool) -> None:
-    get_athlete(db, actor, athlete_id)
+    standing = get_athlete(db, actor, athlete_id)
+    if standing.merged_into is not None and not archived:
+        why = "was brought together with another: part them first"
+        raise Refused([Fault("archived", archived, why)])
     db.execute(
         update(Athlete)
         .where(Athlete.clinic_id == actor.clinic_id, Athlete.id == athlete_id)
@@ -130,9 +146,25 @@ def get_athlete(db: Connection, actor: Actor, athlete_id: UUID) -> Row[Any]:
 
 
 def athlete_by_ref(db: Connection, actor: Actor, ref: str) -> Row[Any] | None:
-    return db.execute(
-        select(Athlete.__table__).where(Athlete.clinic_id == actor.clinic_id, Athlete.ref == ref)
-    ).first()
+    """Whom a reference names; one that was merged names whom it turned out to be."""
+    return athletes_by_ref(db, actor, [ref]).get(ref)
+
+
+def athletes_by_ref(db: Connection, actor: Actor, refs: Iterable[str]) -> dict[str, Row[Any]]:
+    """By each of `refs` whom it names, whatever its case."""
+    wanted = {ref: fold(ref) for ref in refs}
+    own, other = Athlete.__table__, Athlete.__table__.alias("own")
+    rows = db.execute(
+        select(own.c.ref_fold.label("key"), *other.c)
+        .join(
+            other,
+            (other.c.clinic_id == own.c.clinic_id)
+            & (other.c.id == func.coalesce(own.c.merged_into, own.c.id)),
+        )
+        .where(own.c.clinic_id == actor.clinic_id, own.c.ref_fold.in_(set(wanted.values())))
+    ).all()
+    by_key = {row.key: row for row in rows}
+    return {ref: by_key[key] for ref, key in wanted.items() if key in by_key}
 
 
 def list_athletes(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from typing import Any
 from uuid import UUID
 
@@ -14,7 +14,7 @@ from northstride.store.actor import Actor
 from northstride.store.athletes import athlete_by_ref
 from northstride.store.errors import Refused
 from northstride.store.record_files import import_record
-from northstride.store.tables import Athlete, Screen
+from northstride.store.tables import Screen
 
 
 def standing(db: Connection, actor: Actor, ids: Sequence[UUID]) -> set[UUID]:
@@ -23,15 +23,6 @@ def standing(db: Connection, actor: Actor, ids: Sequence[UUID]) -> set[UUID]:
         select(Screen.id).where(Screen.clinic_id == actor.clinic_id, Screen.id.in_(ids))
     ).scalars()
     return set(found)
-
-
-def athletes_by_ref(db: Connection, actor: Actor, refs: Iterable[str]) -> dict[str, Any]:
-    rows = db.execute(
-        select(Athlete.id, Athlete.ref, Athlete.name).where(
-            Athlete.clinic_id == actor.clinic_id, Athlete.ref.in_(list(refs))
-        )
-    )
-    return {row.ref: row for row in rows.all()}
 
 
 def take(

@@ -11,6 +11,7 @@ from tests.support.api import ApiCase
 HEAD = "date,athlete,name,test,side,measure,value"
 ROW = "2026-09-14,T-1,Ilse Varga,hip.modified_thomas,{side},thigh_angle,{value}"
 ROLES = HEAD.split(",")
+BORN = ("1990-05-02", "1991-05-02")
 
 
 def table(*rows: str) -> str:
@@ -84,6 +85,42 @@ class Tables(ApiCase):
         refused = self.me.call("POST", "/api/values", {"text": GOOD, "roles": ROLES})
         self.assertEqual(refused.status_code, 422)
         self.assertEqual(self.count("screens"), 0)
+
+    def test_a_value_never_goes_under_another_person(self) -> None:
+        two_names = table(ROW.format(side="left", value="8"), GOOD.splitlines()[2].replace("Ilse", "Tuva"))
+        (fault,) = self.check(two_names)["faults"]
+        self.assertEqual((fault["line"], fault["column"]), (3, "name"))
+        self.assertIn("line 2", fault["problem"])
+        self.me.add_athlete(ref="T-1", name="Tuva Lind")
+        (fault,) = self.check(GOOD)["faults"]
+        self.assertEqual((fault["line"], fault["column"]), (2, "name"))
+        self.assertIn("Tuva Lind", fault["problem"])
+        refused = self.me.call("POST", "/api/values", {"text": GOOD, "roles": ROLES})
+        self.assertEqual((refused.status_code, refused.json()["faults"][0]["path"]), (422, "line 2, name"))
+        self.assertEqual(self.count("screens"), 0)
+
+    def test_a_day_of_birth_tells_people_apart(self) -> None:
+        roles = [*ROLES, "birth_date"]
+        lines = [f"{line},{day}" for line, day in zip(GOOD.splitlines(), ("birth_date", *BORN), strict=True)]
+        (fault,) = self.check("\n".join(lines), roles)["faults"]
+        self.assertEqual((fault["line"], fault["column"]), (3, "birth_date"))
+        lines[2] = lines[2].replace(BORN[1], BORN[0])
+        body = {"text": "\n".join(lines), "roles": roles}
+        self.assertEqual(self.me.ok("POST", "/api/values", body)["new_athletes"], 1)
+        self.assertEqual(self.me.listed()[0]["birth_date"], BORN[0])
+        other = "\n".join(lines).replace(BORN[0], BORN[1]).replace(",8,", ",9,")
+        (fault, *_) = self.check(other, roles)["faults"]
+        self.assertIn(BORN[0], fault["problem"])
+
+    def test_one_person_written_in_two_ways_is_one(self) -> None:
+        rows = [
+            line.replace("T-1", ref)
+            for line, ref in zip(GOOD.splitlines()[1:], (" T-1", "t-1\u200b"), strict=True)
+        ]
+        self.assertEqual(len(self.check(table(*rows))["screens"]), 1)
+        rows[1] = rows[1].replace("t-1", "Т-1")
+        (fault,) = self.check(table(*rows))["faults"]
+        self.assertEqual((fault["line"], fault["column"]), (3, "athlete"))
 
     def test_ten_thousand_rows_in_one_go(self) -> None:
         rows = [

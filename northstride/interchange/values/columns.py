@@ -14,8 +14,11 @@ from northstride.interchange.values.out import COLUMNS
 IGNORE = "ignore"
 # Our own columns that are told again by others.
 NOT_TAKEN = frozenset({"state", "test_name", "measure_name"})
-ROLES = tuple(column for column in COLUMNS if column not in NOT_TAKEN)
-OF_SCREEN = ("screen", "date", "athlete", "name", "purpose")
+# What only a table coming in may say.
+IN_ALONE: Mapping[str, str] = {"birth_date": "the athlete's day of birth, YYYY-MM-DD"}
+ROLE_WORDS: Mapping[str, str] = {**COLUMNS, **IN_ALONE}
+ROLES = tuple(column for column in ROLE_WORDS if column not in NOT_TAKEN)
+OF_SCREEN = ("screen", "date", "athlete", "name", "birth_date", "purpose")
 NEEDED_LONG = ("date", "athlete", "test", "measure", "value")
 NEEDED_WIDE = ("date", "athlete")
 ALSO_CALLED: Mapping[str, str] = {
@@ -23,6 +26,9 @@ ALSO_CALLED: Mapping[str, str] = {
     "athlete reference": "athlete",
     "ref": "athlete",
     "athlete name": "name",
+    "born": "birth_date",
+    "date of birth": "birth_date",
+    "day of birth": "birth_date",
     "day": "date",
     "examiner": "by",
     "result": "value",

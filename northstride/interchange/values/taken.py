@@ -18,6 +18,7 @@ from northstride.interchange.values.rows import take_long, take_wide
 from northstride.interchange.values.table import AtColumn, Place, Row, Table
 from northstride.record.json_text import InvalidRecord
 from northstride.record.model import FORMAT, VERSION
+from northstride.record.naming import fold, looks, tidy
 from northstride.record.read import check_record
 
 MOST_FAULTS = 500
@@ -43,6 +44,7 @@ class ScreenDraft:
     first: Row
     own_id: str = ""
     name: str = ""
+    birth_date: str = ""
     entries: list[EntryDraft] = field(default_factory=list)
     numbered: dict[str, EntryDraft] = field(default_factory=dict)
 
@@ -54,7 +56,7 @@ class ScreenDraft:
             "id": self.own_id or str(self._made_id(entries)),
             "date": self.date,
             "purpose": self.purpose,
-            "athlete": {"ref": self.ref},
+            "athlete": {"ref": self.ref, **({"birth_date": self.birth_date} if self.birth_date else {})},
             "entries": entries,
         }
 
@@ -68,7 +70,7 @@ class ScreenDraft:
         if path.startswith("entries["):
             number, _, within = path.removeprefix("entries[").partition("]")
             return self.entries[int(number)].place_of(within.removeprefix("."))
-        role = {"id": "screen", "athlete.ref": "athlete"}.get(path, path)
+        role = {"id": "screen", "athlete.ref": "athlete", "athlete.birth_date": "birth_date"}.get(path, path)
         return self.first.at(role)
 
 
@@ -99,6 +101,7 @@ class _Taking:
         found = ((role, columns.value_column(catalogue, role)) for role in places)
         self.values = [(role, column) for role, column in found if column is not None]
         self.screens: dict[tuple[str, ...], ScreenDraft] = {}
+        self.people = _People()
         self.faults: list[CellFault] = []
 
     def take(self, row: Row) -> None:
@@ -107,7 +110,7 @@ class _Taking:
         if len(row.cells) > len(row.heads):
             self.faults.append(CellFault(row.line, "", "has more cells than there are headings"))
             return
-        problems = list(_screen_problems(row))
+        problems = [*_screen_problems(row), *self.people.problems(row)]
         self.faults += problems
         if problems:
             return
@@ -121,6 +124,7 @@ class _Taking:
 
     def _screen(self, row: Row) -> ScreenDraft:
         told = {role: row.cell(role) for role in columns.OF_SCREEN}
+        told["athlete"] = self.people.ref(row)
         # In a wide table every row is a screen of its own.
         own = () if self.long else (str(row.line),)
         key = (told["screen"], told["athlete"], told["date"], told["purpose"], *own)
@@ -128,7 +132,8 @@ class _Taking:
             purpose = told["purpose"] or self.purpose
             self.screens[key] = ScreenDraft(told["athlete"], told["date"], purpose, row, told["screen"])
         screen = self.screens[key]
-        screen.name = screen.name or told["name"]
+        screen.name = screen.name or tidy(told["name"])
+        screen.birth_date = screen.birth_date or told["birth_date"]
         return screen
 
     def done(self) -> TakenTable:
@@ -137,6 +142,45 @@ class _Taking:
             if len(self.faults) < MOST_FAULTS:
                 self.faults += _record_faults(self.catalogue, screen)
         return TakenTable(screens, sorted(self.faults, key=lambda fault: fault.line)[:MOST_FAULTS])
+
+
+class _People:
+    """Who each reference names in this table: one name, one day of birth, one way to write it."""
+
+    def __init__(self) -> None:
+        self._written: dict[str, str] = {}
+        self._looks: dict[str, str] = {}
+        self._told: dict[tuple[str, str], Row] = {}
+
+    def ref(self, row: Row) -> str:
+        """As the table wrote it first."""
+        written = tidy(row.cell("athlete"))
+        return self._written.setdefault(fold(written), written)
+
+    def problems(self, row: Row) -> Iterator[CellFault]:
+        ref = self.ref(row)
+        other = self._looks.setdefault(looks(ref), ref)
+        if fold(other) != fold(ref):
+            yield CellFault(
+                row.line, row.at("athlete").column, f"{ref!r} looks like {other!r}, another row's"
+            )
+        for role in ("name", "birth_date"):
+            cell = row.cell(role)
+            first = self._told.setdefault((fold(ref), role), row) if cell else row
+            if fold(first.cell(role)) != fold(cell):
+                says = f"{cell!r}, and {ref} is {first.cell(role)!r} on line {first.line}"
+                yield CellFault(row.line, row.at(role).column, says)
+
+
+def not_this_person(draft: ScreenDraft, name: str, birth_date: dt.date | None) -> Iterator[CellFault]:
+    """Where a table calls somebody otherwise than they are called here: a value of one under another."""
+    here = {"name": name, "birth_date": birth_date.isoformat() if birth_date else ""}
+    told = {"name": draft.name, "birth_date": draft.birth_date}
+    for role, said in told.items():
+        if said and here[role] and fold(said) != fold(here[role]):
+            place = draft.first.at(role)
+            says = f"{said!r}, and {draft.ref} is {here[role]!r} here"
+            yield CellFault(place.line, place.column, says)
 
 
 def _faults_of(row: Row, read: Any) -> Iterator[CellFault]:

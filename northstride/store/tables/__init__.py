@@ -5,6 +5,7 @@ from northstride.store.tables.calendar import CalendarFeed
 from northstride.store.tables.pairings import Pairing
 from northstride.store.tables.people import (
     Athlete,
+    AthleteMerge,
     Audit,
     Clinic,
     ClinicRoute,
@@ -31,6 +32,7 @@ __all__ = [
     "Answer",
     "Arrangement",
     "Athlete",
+    "AthleteMerge",
     "Audit",
     "Base",
     "CalendarFeed",

@@ -115,6 +115,9 @@ class Athlete(Base):
     clinic_id: Mapped[UUID]
     id: Mapped[UUID]
     ref: Mapped[str]
+    # The same for references that differ in case, or only to a machine.
+    ref_fold: Mapped[str]
+    ref_looks: Mapped[str]
     name: Mapped[str]
     birth_date: Mapped[dt.date | None] = mapped_column(Date)
     sex: Mapped[str | None]
@@ -124,15 +127,40 @@ class Athlete(Base):
     height_cm: Mapped[float | None]
     created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
     archived_at: Mapped[dt.datetime | None]
+    # The athlete this one turned out to be.
+    merged_into: Mapped[UUID | None]
     # Goes up with each edit: readings depend on it, and an edit names the one it has seen.
     revision: Mapped[int] = mapped_column(server_default=text("1"))
     __table_args__ = (
         PrimaryKeyConstraint("clinic_id", "id"),
         ForeignKeyConstraint(["clinic_id"], ["clinics.id"]),
+        in_clinic("athletes", "merged_into", name="fk_athletes_merged_into"),
         UniqueConstraint("clinic_id", "ref"),
+        UniqueConstraint("clinic_id", "ref_fold", name="uq_athletes_ref_fold"),
+        UniqueConstraint("clinic_id", "ref_looks", name="uq_athletes_ref_looks"),
         Index(None, "clinic_id", "name", "ref", "id"),
         one_of("sex", "female", "male", "other"),
         one_of("dominant_side", "left", "right", "both"),
+    )
+
+
+class AthleteMerge(Base):
+    """Somebody who stood twice and was brought together. `moved` names what went over."""
+
+    __tablename__ = "athlete_merges"
+    clinic_id: Mapped[UUID]
+    id: Mapped[UUID]
+    kept: Mapped[UUID]
+    gone: Mapped[UUID]
+    moved: Mapped[Json]
+    user_id: Mapped[UUID]
+    at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
+    undone_at: Mapped[dt.datetime | None]
+    __table_args__ = (
+        PrimaryKeyConstraint("clinic_id", "id"),
+        in_clinic("athletes", "kept", name="fk_athlete_merges_kept"),
+        in_clinic("athletes", "gone", name="fk_athlete_merges_gone"),
+        in_clinic("users", "user_id"),
     )
 
 

@@ -1,0 +1,42 @@
+"""Names and references as they are read: tidied on the way in, and told apart by what is seen of them."""
+
+from __future__ import annotations
+
+import json
+import unicodedata
+from functools import lru_cache
+from pathlib import Path
+
+LOOKALIKES = Path(__file__).parent / "confusables.json"
+
+
+def tidy(text: str) -> str:
+    """In compatible letters, without what nobody sees, on one line, with single blanks within.
+
+    NFKC, no format or control characters (Unicode categories Cf, Cc), trimmed.
+    """
+    plain = unicodedata.normalize("NFKC", text)
+    seen = (" " if each.isspace() else each for each in plain if each.isspace() or _is_seen(each))
+    return " ".join("".join(seen).split())
+
+
+def _is_seen(letter: str) -> bool:
+    return unicodedata.category(letter) not in ("Cf", "Cc")
+
+
+def fold(text: str) -> str:
+    """The same for references that differ in case alone."""
+    return unicodedata.normalize("NFKC", tidy(text).casefold())
+
+
+def looks(text: str) -> str:
+    """The same for references an eye cannot tell apart: the skeleton of UTS 39 (Unicode, Inc. 2020)."""
+    alike = _lookalikes()
+    letters = unicodedata.normalize("NFD", tidy(text))
+    return unicodedata.normalize("NFD", "".join(alike.get(letter, letter) for letter in letters))
+
+
+@lru_cache(maxsize=1)
+def _lookalikes() -> dict[str, str]:
+    groups: dict[str, str] = json.loads(LOOKALIKES.read_text(encoding="utf-8"))["looks_like"]
+    return {letter: like for like, letters in groups.items() for letter in letters}
