@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Any
 
 import orjson
@@ -16,6 +17,7 @@ from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.spoken import SPOKEN
 from northstride.core.story import StoryData, story_data
 from northstride.interchange.paper.figures import Figures, figures_by
+from northstride.record.edition import shipped
 from northstride.record.how_read import HowReadOut, how_read_out
 from northstride.store.errors import NotFound
 
@@ -57,9 +59,24 @@ def as_drawn(catalogue: Catalogue) -> dict[str, Any]:
     }
 
 
+@lru_cache(maxsize=1)
+def _descriptions(_edition: str) -> dict[str, HowReadOut]:
+    """Of one edition of catalogue and rules: another one begins anew."""
+    return {}
+
+
+def described(catalogue: Catalogue, code: str) -> HowReadOut:
+    """Every answer of a test is tried out for it, so each is made once."""
+    kept = _descriptions(shipped(catalogue))
+    if code not in kept:
+        kept[code] = how_read_out(catalogue, code)
+    return kept[code]
+
+
 @router.get("/tests/{code}", operation_id="read_test")
 def read_test(code: Code, work: WorkDep) -> HowReadOut:
     """How a test is read, tried out through the rules, and how much it can say."""
     if code not in work.catalogue.tests:
         raise NotFound("test", code)
-    return how_read_out(work.catalogue, code)
+    work.commit()
+    return described(work.catalogue, code)

@@ -28,7 +28,8 @@ from northstride.record.board import BoardRowOut, board_row_out
 from northstride.record.lines import LineOut, line_out
 from northstride.record.model import HistoryPart
 from northstride.store.actor import audit
-from northstride.store.day import due_of_athlete, today_of
+from northstride.store.clinic_day import today_of
+from northstride.store.day import due_of_athlete
 from northstride.store.errors import NotFound
 from northstride.store.leaving import went_out
 from northstride.store.lines import Course, course_of

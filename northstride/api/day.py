@@ -17,6 +17,7 @@ from northstride.core.vocabulary import Purpose
 from northstride.record.reading_model import UrgencyCode
 from northstride.store import day as store
 from northstride.store.actor import audit
+from northstride.store.clinic_day import today_of
 
 router = APIRouter(prefix="/api/day", tags=["day"], route_class=StrictJsonRoute)
 
@@ -81,7 +82,7 @@ class UrgentCountOut(Output):
 
 @router.get("", operation_id="read_day", response_model=DayOut)
 def read(work: WorkDep) -> Json:
-    found = store.day_of(work.db, work.actor, work.catalogue, store.today_of(work.actor))
+    found = store.day_of(work.db, work.actor, work.catalogue, today_of(work.actor))
     audit(work.db, work.actor, "list", "day", None, {"actions": len(found.actions), "open": len(found.open)})
     work.commit()
     return Json(

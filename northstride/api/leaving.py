@@ -62,7 +62,7 @@ def export_fhir(screen_id: UUID, work: WorkDep, version: Version = "R5", named: 
 def _bundle(work: Work, basis: Basis, version: Version, *, named: bool) -> bytes:
     name = basis.athlete if named else None
     told = ToldBundle(basis.record, basis.reading, basis.status, dt.datetime.now(dt.UTC), name)
-    return orjson.dumps(bundle_of(work.catalogue, told, version))
+    return orjson.dumps(bundle_of(work.catalogue, told, version, work.services.settings.code_systems))
 
 
 @router.get(

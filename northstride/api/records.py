@@ -84,7 +84,8 @@ RawBody = Annotated[bytes, Depends(raw_body)]
 def _record_in(work: Work, raw: bytes) -> object:
     """Of a record file what it says, of a bundle the record that it tells. Raises InvalidRecord."""
     found = parse_json(raw)
-    return record_of(work.catalogue, found) if is_bundle(found) else found
+    base = work.services.settings.code_systems
+    return record_of(work.catalogue, found, base) if is_bundle(found) else found
 
 
 @router.post("/records/check", operation_id="check_record_file", openapi_extra=RECORD_BODY)

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from pathlib import Path
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import SecretStr
+from pydantic import Field, SecretStr
 from pydantic_settings import BaseSettings, SettingsConfigDict
+
+from northstride.interchange.fhir.systems import OURS
 
 
 class Settings(BaseSettings):
@@ -19,4 +21,6 @@ class Settings(BaseSettings):
     # Set behind HTTPS: the session cookie then never travels in the clear.
     secure_cookie: bool = False
     hash_cost: Literal["full", "test"] = "full"
+    # Under which our code systems and profiles stand in FHIR; ends with a colon or a slash.
+    code_systems: Annotated[str, Field(pattern=r"^[a-z][a-z0-9+.-]*:.*[:/]$")] = OURS
     largest_body: int = 2_000_000

@@ -83,7 +83,7 @@ def _unexamined(item: UnexaminedOut) -> str:
 
 
 def _name(catalogue: Catalogue, test: str, code: str) -> str:
-    found = catalogue.measure(test, code) or catalogue.tests[test].derived_code(code)
+    found = catalogue.compared(test, code)
     return found.label if found else code
 
 

@@ -169,6 +169,18 @@ def _date_faults(record: Record) -> Iterator[Fault]:
     yield from _not_after(record.date, [("athlete.birth_date", record.athlete.birth_date)])
     if record.intake is not None:
         yield from date_faults(record.intake, record.date)
+        yield from history_faults(record.intake)
+
+
+def history_faults(intake: IntakePart) -> Iterator[Fault]:
+    """A line is found by its id: two of one id could not be told apart."""
+    found: set[str] = set()
+    for place, line in enumerate(intake.history):
+        # As a line without an id is called here.
+        name = line.id or f"line{place + 1}"
+        if name in found:
+            yield Fault(f"intake.history[{place}].id", line.id, f"{name} is the id of another line")
+        found.add(name)
 
 
 def date_faults(intake: IntakePart, day: dt.date) -> Iterator[Fault]:

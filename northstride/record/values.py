@@ -15,7 +15,7 @@ from northstride.core.examination import LOOKS_FULL, Trials, Value
 from northstride.core.measuring.angles import Dial, DialReading, angle_of, check_plausible
 
 MOST_TRIALS = 10
-STRENGTH_GRADE = re.compile(r"0|[1-4][+\-−]?|5[\-−]?")
+STRENGTH_GRADE = re.compile(r"^(0|[1-4][+\-−]?|5[\-−]?)$")
 SIDE_KEYS = frozenset({"left", "right"})
 T = TypeVar("T")
 

@@ -13,6 +13,7 @@ from sqlalchemy import Connection, Row, insert, select
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
 from northstride.store.actor import Actor, audit
+from northstride.store.clinic_day import A_YEAR, today_of
 from northstride.store.errors import Differs, NotFound, Refused, Unarranged
 from northstride.store.readings import reading_of
 from northstride.store.screens import get_screen
@@ -60,8 +61,9 @@ def arrange(db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID,
     """Takes a step. Safe to repeat. Raises Refused for no such action or a step without what it needs."""
     if _stands(db, actor, screen_id, step):
         return
-    faults = list(_faults(step))
-    reading = reading_of(db, actor, catalogue, get_screen(db, actor, screen_id)).reading
+    screen = get_screen(db, actor, screen_id)
+    faults = [*_faults(step), *_out_of_bounds(step, screen.date, today_of(actor) + A_YEAR)]
+    reading = reading_of(db, actor, catalogue, screen).reading
     if not any((item["code"], item["side"]) == (step.action, step.side) for item in reading["actions"]):
         says = f'"{step.action}" is no action of this reading on this side'
         faults.append(Fault("action", step.action, says))
@@ -155,6 +157,16 @@ def _faults(step: Arranging) -> Iterable[Fault]:
         yield Fault("until", str(step.until), "is before the first day")
     if not dated and not step.note.strip():
         yield Fault("note", step.note, "needs a reason")
+
+
+def _out_of_bounds(step: Arranging, found: dt.date, last: dt.date) -> Iterable[Fault]:
+    """Nothing is arranged before it was found, nor so far ahead that the year was mistyped."""
+    for name in ("on", "until"):
+        day = getattr(step, name)
+        if day is not None and day < found:
+            yield Fault(name, str(day), f"is before it was found, {found.isoformat()}")
+        elif day is not None and day > last:
+            yield Fault(name, str(day), "is more than a year ahead")
 
 
 def _stands(db: Connection, actor: Actor, screen_id: UUID, step: Arranging) -> bool:

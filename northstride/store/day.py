@@ -7,7 +7,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
-from zoneinfo import ZoneInfo
 
 from sqlalchemy import Connection, Row, text
 
@@ -15,6 +14,7 @@ from northstride.core.catalogue import Catalogue
 from northstride.record.edition import shipped
 from northstride.store.actor import Actor
 from northstride.store.arrangements import NOTHING, Standing, arrangements_of_all
+from northstride.store.clinic_day import today_of
 
 # What lies further back is counted, and shown with its athlete.
 LOOKS_BACK = dt.timedelta(days=180)
@@ -166,11 +166,6 @@ class Day:
     older: int
     being_read: int
     unseen: Sequence[Row[Any]]
-
-
-def today_of(actor: Actor) -> dt.date:
-    """The clinic's own day, wherever the server stands."""
-    return dt.datetime.now(ZoneInfo(actor.time_zone)).date()
 
 
 def day_of(db: Connection, actor: Actor, catalogue: Catalogue, day: dt.date) -> Day:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -11,8 +11,11 @@ from sqlalchemy import Connection, Row, select, text
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Context
+from northstride.core.examination.case import Case
+from northstride.core.examination.derived import DERIVED
 from northstride.core.following.lines import Line, Taken, line_of
-from northstride.core.sides import Side
+from northstride.core.following.over_time import followed_measures, way_of, worth
+from northstride.core.sides import SIDES, Side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS
 from northstride.record.json_text import InvalidRecord
 from northstride.record.read import check_record
@@ -21,6 +24,8 @@ from northstride.store.folding import fold
 from northstride.store.frozen import latest_signature
 from northstride.store.measurements import measurement_rows
 from northstride.store.readings import NO_ERRORS
+from northstride.store.records import current_record
+from northstride.store.screens import get_screen
 from northstride.store.tables import Measurement
 from northstride.store.unfolding import normal, rows_of
 
@@ -51,21 +56,23 @@ def course_of(db: Connection, actor: Actor, catalogue: Catalogue, screens: Seque
     """`screens` are all of one athlete."""
     ids = [screen.id for screen in screens]
     amended = _amended_records(db, actor, ids)
+    kept = _kept_numbers(db, actor, [each for each in ids if each not in amended])
     taken: dict[Place, list[Taken]] = {}
-    for screen in screens:
+    # As they were begun: of two of one day the later one is the later value.
+    for screen in sorted(screens, key=lambda each: (each.date, each.created_at)):
+        rows: list[Mapping[str, Any]] = [row._asdict() for row in kept.get(screen.id, [])]
         if screen.id in amended:
-            for row in _numbers_in(catalogue, amended[screen.id]):
-                _put(catalogue, taken, screen, row)
-    by_id = {screen.id: screen for screen in screens if screen.id not in amended}
-    for kept in _kept_numbers(db, actor, list(by_id)):
-        _put(catalogue, taken, by_id[kept.screen_id], kept._asdict())
+            rows = list(_numbers_in(catalogue, amended[screen.id]))
+        for row in (*rows, *_derived_numbers(db, actor, catalogue, screen, rows)):
+            _put(catalogue, taken, screen, row)
     context = Context(sem=NO_ERRORS)
+    followed = {(code, each) for code, test in catalogue.tests.items() for each in followed_measures(test)}
     lines = [
         line_of(catalogue, context, test, measure, key, Side(side) if side else None, values)
         for (test, measure, key, side), values in sorted(
             taken.items(), key=lambda item: _order(catalogue, item[0])
         )
-        if catalogue.measure(test, measure) is not None
+        if (test, measure) in followed
     ]
     intakes = {
         screen.id: (amended[screen.id].get("intake") if screen.id in amended else screen.intake) or {}
@@ -88,10 +95,7 @@ def _put(
 ) -> None:
     schools: dict[str, object] = {**DEFAULT_SCHOOLS, **(screen.schools or {})}
     how = str(schools["trial_value"])
-    test = catalogue.tests.get(row["test"])
-    school = test.method_school if test else None
-    # As the entry says; else as the screen's school does it.
-    method = row["method"] or (str(schools[school]) if school else None)
+    method = way_of(catalogue, row["test"], row["method"], schools)
     taken.setdefault((row["test"], row["measure"], row["key"], row["side"]), []).append(
         Taken(
             screen=str(screen.id),
@@ -105,14 +109,53 @@ def _put(
     )
 
 
-def _kept_numbers(db: Connection, actor: Actor, screens: Sequence[UUID]) -> Sequence[Row[Any]]:
+def _kept_numbers(db: Connection, actor: Actor, screens: Sequence[UUID]) -> dict[UUID, list[Row[Any]]]:
+    """By screen."""
+    found: dict[UUID, list[Row[Any]]] = {}
     if not screens:
-        return []
-    return db.execute(
+        return found
+    rows = db.execute(
         select(Measurement.__table__).where(
             Measurement.clinic_id == actor.clinic_id, Measurement.current, Measurement.screen_id.in_(screens)
         )
-    ).all()
+    )
+    for row in rows:
+        found.setdefault(row.screen_id, []).append(row)
+    return found
+
+
+def _derived_numbers(
+    db: Connection,
+    actor: Actor,
+    catalogue: Catalogue,
+    screen: Row[Any],
+    rows: Sequence[Mapping[str, Any]],
+) -> Iterator[Mapping[str, Any]]:
+    """What follows from the numbers of a screen, where a test of it has such."""
+    tests = [catalogue.tests[code] for code in {row["test"] for row in rows} if code in catalogue.tests]
+    wanted = [(test.code, each.code) for test in tests for each in test.derived]
+    if not wanted:
+        return
+    try:
+        record = current_record(db, actor, catalogue, get_screen(db, actor, screen.id))
+        case = Case(check_record(record, catalogue).exam, catalogue, Context())
+    except InvalidRecord:
+        return
+    for test, code in wanted:
+        for side in SIDES:
+            value, entry = DERIVED[(test, code)](case, side), case.entry(test, side)
+            if value is None or entry is None:
+                continue
+            yield {
+                "test": test,
+                "measure": code,
+                "key": "",
+                "side": side.value,
+                "method": entry.method,
+                "mean": value.value,
+                "median": value.value,
+                "validity": worth(catalogue, test, code, entry.seen),
+            }
 
 
 def _amended_records(db: Connection, actor: Actor, screens: Sequence[UUID]) -> dict[UUID, dict[str, Any]]:

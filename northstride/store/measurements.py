@@ -11,6 +11,7 @@ from sqlalchemy import Connection, bindparam, update
 
 from northstride.core.catalogue import Catalogue, Measure
 from northstride.core.examination import Trials
+from northstride.core.following.over_time import Validity, worth
 from northstride.record.values import read_value
 from northstride.store.folding import VALUES, AnswerRow, FoldedEntry
 from northstride.store.tables import Measurement
@@ -38,7 +39,7 @@ def measurement_rows(
             "median": float(statistics.median(value.values)),
             "trials": len(value.values),
             "current": not answer.beside and entry.standing[(answer.side, answer.field)].id == answer.id,
-            "validity": validity(catalogue, entry, measure.code),
+            "validity": _worth(catalogue, entry, measure.code),
         }
 
 
@@ -49,14 +50,8 @@ def _numeric(catalogue: Catalogue, answer: AnswerRow) -> Measure | None:
     return measure if measure is not None and measure.numeric else None
 
 
-def validity(catalogue: Catalogue, entry: FoldedEntry, measure: str) -> str:
-    """What was seen decides what a number is worth; void weighs more than flattered."""
-    seen = [catalogue.seen(entry.test, code) for code in entry.value("seen", entry.side) or []]
-    if any(item is not None and measure in item.voids for item in seen):
-        return "void"
-    if any(item is not None and measure in item.flatters for item in seen):
-        return "flattered"
-    return "valid"
+def _worth(catalogue: Catalogue, entry: FoldedEntry, measure: str) -> Validity:
+    return worth(catalogue, entry.test, measure, entry.value("seen", entry.side) or [])
 
 
 def replace_measurements(db: Connection, clinic_id: UUID, replaced: Sequence[UUID]) -> None:
@@ -72,7 +67,7 @@ def replace_measurements(db: Connection, clinic_id: UUID, replaced: Sequence[UUI
 def reweigh_measurements(db: Connection, catalogue: Catalogue, clinic_id: UUID, entry: FoldedEntry) -> None:
     """After something was seen, or the method changed: the worth of this entry's standing numbers."""
     standing = [
-        {"id_": row.id, "validity_": validity(catalogue, entry, measure.code)}
+        {"id_": row.id, "validity_": _worth(catalogue, entry, measure.code)}
         for row in entry.standing.values()
         if row.value is not None and (measure := _numeric(catalogue, row)) is not None
     ]

@@ -16,6 +16,7 @@ from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.answers import append_rows
 from northstride.store.athletes import add_athlete, athlete_by_ref
+from northstride.store.clinic_day import after_tomorrow
 from northstride.store.errors import Differs, NotThisPerson, Refused
 from northstride.store.folding import EntryPlace, FoldedEntry, differing_paths, fold
 from northstride.store.leaving import went_out
@@ -64,6 +65,8 @@ def check_file(db: Connection, actor: Actor, catalogue: Catalogue, raw: object) 
     if standing is not None:
         _check_identical(db, actor, catalogue, record)
     athlete = athlete_by_ref(db, actor, record.athlete.ref)
+    if standing is None and (why := after_tomorrow(actor, record.date)):
+        raise Refused([Fault("date", record.date.isoformat(), why)])
     if athlete is not None and standing is None:
         _check_person(record.athlete, athlete)
     return Checked(record, athlete, standing is not None)

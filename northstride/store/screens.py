@@ -16,6 +16,7 @@ from northstride.record.model import FORMAT, VERSION
 from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.athletes import get_athlete
+from northstride.store.clinic_day import after_tomorrow
 from northstride.store.errors import Differs, NotFound, Refused
 from northstride.store.folding import AnswerRow, FoldedEntry, entries_json, fold
 from northstride.store.tables import Answer, Athlete, Clinic, Screen
@@ -72,12 +73,16 @@ def begin_screen(
     """
     asked = {"athlete_id": athlete_id, "date": date, "purpose": purpose}
     standing = db.execute(
-        select(Screen.athlete_id, Screen.date, Screen.purpose).where(
+        select(Screen.athlete_id, Screen.date, Screen.purpose, Screen.begun_with).where(
             Screen.clinic_id == actor.clinic_id, Screen.id == screen_id
         )
     ).first()
+    begun_with = {"planned": list(planned), "schools": dict(schools)}
     if standing is not None:
         paths = [name for name, value in asked.items() if getattr(standing, name) != value]
+        # What was asked at the beginning, not what stands: the plan may have changed since.
+        asked_then = standing.begun_with or begun_with
+        paths += [name for name, value in begun_with.items() if asked_then[name] != value]
         if paths:
             raise Differs("screen", screen_id, paths)
         return
@@ -85,6 +90,8 @@ def begin_screen(
     if athlete.archived_at is not None:
         why = "this athlete is archived: restore them first"
         raise Refused([Fault("athlete_id", str(athlete_id), why)])
+    if (still_to_come := after_tomorrow(actor, date)) is not None:
+        raise Refused([Fault("date", date.isoformat(), still_to_come)])
     if athlete.birth_date is not None and athlete.birth_date > date:
         raise Refused([Fault("date", date.isoformat(), f"{date.isoformat()} is before the birth date")])
     unknown = [(at, code) for at, code in enumerate(planned) if code not in catalogue.tests]
@@ -102,6 +109,7 @@ def begin_screen(
             schools=read_by,
             planned=own_plan or _plan(catalogue, screen_id, athlete.ref, date, purpose, read_by),
             overrides=[],
+            begun_with=begun_with,
             created_by=actor.user_id,
             **asked,
         )

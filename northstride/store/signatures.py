@@ -60,12 +60,15 @@ class Frozen:
 def sign(
     db: Connection, actor: Actor, catalogue: Catalogue, screen_id: UUID, shown: Mapping[str, str]
 ) -> None:
-    """Freezes the reading that was shown. Signing again what is signed does nothing.
+    """Freezes the reading that was shown. Signing again the very reading that is signed does nothing.
 
     The password was asked before. Raises NewerReading with what changed since, TwoValues, Incomplete,
     Unarranged.
     """
     if lock_screen(db, actor, screen_id).signed_at is not None:
+        first = signature_at(db, actor, screen_id, 0)
+        if first.identity is not None and (changed := changed_parts(shown, first.identity)):
+            raise NewerReading(changed)
         return
     screen = get_screen(db, actor, screen_id)
     basis = basis_of(db, actor, catalogue, screen)

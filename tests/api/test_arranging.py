@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from typing import Any
 from uuid import uuid4
 
@@ -75,6 +76,21 @@ class Arranging(ScreenCase):
         self.assertEqual((found["closed"]["note"], found["again"]["until"]), ("moved away", "2026-10-27"))
         self.step(on="2026-10-21")
         self.assertIsNone(self.standing()["closed"])
+
+    def test_a_date_lies_between_the_finding_and_a_year_ahead(self) -> None:
+        far = (dt.datetime.now(dt.UTC).date() + dt.timedelta(days=370)).isoformat()
+        for fields, path in (
+            ({"on": "2026-09-13"}, "on"),
+            ({"on": far}, "on"),
+            ({"does": "again", "on": "2026-09-20", "until": far}, "until"),
+            ({"does": "again", "on": "2025-09-20", "until": "2026-09-27"}, "on"),
+        ):
+            with self.subTest(fields=fields):
+                body = {"id": str(uuid4()), **TRAIN, **fields}
+                refused = self.me.call("POST", f"{self.at}/arrangements", body)
+                self.assertEqual(refused.status_code, 422)
+                self.assertEqual([fault["path"] for fault in refused.json()["faults"]], [path])
+        self.step(on="2026-09-14")
 
     def test_the_same_id_never_says_two_things(self) -> None:
         key = self.step(on="2026-09-20")

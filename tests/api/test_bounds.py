@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import json
 import tracemalloc
 from typing import Any
 from uuid import uuid4
+from zoneinfo import ZoneInfo
 
 from northstride.store.folding import AnswerRow, fold
 from tests.support.api import ApiCase, answer
@@ -54,6 +56,39 @@ class Bounds(ApiCase):
                 self.refused(self.me.call("PATCH", f"/api/athletes/{athlete}", born), "birth_date")
                 file = record(id=str(uuid4()), date=day)
                 self.refused(self.me.call("POST", "/api/records/check", file), "date")
+
+    def test_a_screen_is_of_today_or_tomorrow_at_the_latest(self) -> None:
+        today = dt.datetime.now(ZoneInfo("Europe/Helsinki")).date()
+        athlete = self.me.add_athlete()
+        for days, status in ((0, 201), (1, 201), (2, 422), (400, 422)):
+            day = (today + dt.timedelta(days=days)).isoformat()
+            with self.subTest(days=days):
+                body = {"id": str(uuid4()), "athlete_id": athlete, "date": day, "purpose": "follow_up"}
+                self.assertEqual(self.me.call("POST", "/api/screens", body).status_code, status)
+                file = record(id=str(uuid4()), date=day)
+                checked = self.me.call("POST", "/api/records/check", file)
+                self.assertEqual(checked.status_code, 200 if status == 201 else 422)
+
+    def test_a_line_of_history_has_an_id_of_its_own(self) -> None:
+        line = {"region": "ankle", "kind": "sprain"}
+        for first, second in (("a", "a"), ("line2", None)):
+            lines = [{**line, "id": first}, {**line, **({"id": second} if second else {})}]
+            file = record(id=str(uuid4()), intake={"history": lines})
+            self.refused(self.me.call("POST", "/api/records/check", file), "intake.history[1].id")
+        file["intake"]["history"][1]["id"] = "b"
+        self.me.ok("POST", "/api/records/check", file)
+
+    def test_beginning_again_with_another_plan_is_another_screen(self) -> None:
+        athlete = self.me.add_athlete()
+        body = {"id": str(uuid4()), "athlete_id": athlete, "date": "2026-09-14", "purpose": "follow_up"}
+        plans = {"planned": ["hip.gait"]}
+        for _ in range(2):
+            self.me.ok("POST", "/api/screens", {**body, **plans})
+        other = self.me.call("POST", "/api/screens", {**body, "planned": ["hip.faber"]})
+        self.assertEqual((other.status_code, other.json()["faults"][0]["path"]), (409, "planned"))
+        told = {"answers": [answer(None, "planned.hip.faber", True, test="route")]}
+        self.me.ok("POST", f"/api/screens/{body['id']}/answers", told)
+        self.me.ok("POST", "/api/screens", {**body, **plans})
 
     def test_numbers(self) -> None:
         screen = self.me.begin_screen()

@@ -36,6 +36,29 @@ class Course(ApiCase):
         self.assertEqual([point["value"] for point in line["points"]], [3, 9])
         self.assertEqual((line["first"], line["verdict"], line["worse"]), (3, "changed", True))
 
+    def test_of_one_day_the_later_screen_is_the_later_value_amended_or_not(self) -> None:
+        first = self.screen("2026-03-02", answer("left", "values.thigh_angle", 1))
+        self.screen("2026-03-02", answer("left", "values.thigh_angle", 5))
+        self.screen("2026-03-02", answer("left", "values.thigh_angle", 3))
+        self.assertEqual([point["value"] for point in self.thigh()["points"]], [1, 5, 3])
+        self.me.sign(first)
+        body = self.me.amendment(first, answers=[answer("left", "values.thigh_angle", 2)])
+        self.me.ok("POST", f"/api/screens/{first}/amendments", body)
+        self.assertEqual([point["value"] for point in self.thigh()["points"]], [2, 5, 3])
+
+    def test_what_follows_from_measures_has_its_own_line(self) -> None:
+        """How far the navicular drops, not how high it stood."""
+        for date, standing in (("2026-03-02", 40), ("2026-06-02", 33)):
+            heights = {"height_neutral": 45, "height_standing": standing}
+            told = [
+                answer("left", f"values.{name}", mm, test="foot.navicular_drop")
+                for name, mm in heights.items()
+            ]
+            self.screen(date, *told)
+        (line,) = self.course()["lines"]
+        self.assertEqual((line["measure"], [point["value"] for point in line["points"]]), ("drop", [5, 12]))
+        self.assertEqual((line["verdict"], line["worse"]), ("changed", True))
+
     def test_a_corrected_number_stands_and_the_one_before_it_does_not(self) -> None:
         screen = self.screen("2026-03-02", answer("left", "values.thigh_angle", 8))
         self.me.answer(screen, "left", "values.thigh_angle", 4)

@@ -86,6 +86,16 @@ class FromTheSignatureAlone(SignedCase):
         self.assertEqual(late.reading["flags"], [])
         self.assertEqual((self.reading(), self.flags_in_list()), (signed, flags))
 
+    def test_signing_again_is_signing_what_was_shown(self) -> None:
+        """A second tab that shows another reading is told so, and not that it signed."""
+        shown = self.me.shown(self.screen)
+        body = {"shown": shown, "password": PASSWORD}
+        for _ in range(2):
+            self.me.ok("POST", f"{self.at}/sign", body)
+        other = {"shown": {**shown, "answers": "0" * 12}, "password": PASSWORD}
+        refused = self.me.call("POST", f"{self.at}/sign", other)
+        self.assertEqual((refused.status_code, refused.json()["changed"]), (409, ["answers"]))
+
     def test_a_birth_date_put_right_later_leaves_what_was_signed(self) -> None:
         self.me.sign(self.screen)
         before = self.reading()

@@ -40,6 +40,20 @@ class Board(unittest.TestCase):
     def test_no_board_for_any_other_purpose(self) -> None:
         self.assertEqual(board(raw(purpose="follow_up")), {})
 
+    def test_what_follows_from_measures_stands_in_its_unit(self) -> None:
+        def drop(day: str, standing: float, number: int, **more: Any) -> dict[str, Any]:
+            heights = [
+                done("foot.navicular_drop", side, height_neutral=45, height_standing=standing)
+                for side in ("left", "right")
+            ]
+            own = f"00000000-0000-4000-8000-{number:012d}"
+            return raw(*heights, date=day, id=own, **more)
+
+        before = drop("2026-03-01", 40, 2, purpose="squad_screen", intake={})
+        held = board(drop("2026-09-14", 30, 1), before)["own_baseline"].own
+        assert held is not None
+        self.assertEqual((held.measure, held.unit, held.value, held.against), ("drop", "mm", 15, 5))
+
     def test_states_are_those_of_the_reading(self) -> None:
         now = raw(*both("ankle.heel_rise", "count", 28, 19), *both("ankle.lunge", "distance", 115, 72))
         exam = check_record(now, CATALOGUE).exam

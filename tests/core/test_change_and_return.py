@@ -35,6 +35,12 @@ def changed(now: dict[str, Any], *earlier: dict[str, Any], **context: Any) -> li
 
 
 class Change(unittest.TestCase):
+    def test_of_one_day_the_screen_begun_last_is_the_one_before(self) -> None:
+        """The third of a day is held against the second, not the first."""
+        first, second = screen(NOW, lunge(60), number=2), screen(NOW, lunge(98), number=3)
+        (found,) = changed(screen(NOW, lunge(100)), first, second)
+        self.assertEqual((found["before"], found["baseline"]["record"]), (98, second["id"]))
+
     def test_nothing_earlier_says_nothing(self) -> None:
         self.assertEqual(changed(screen(NOW, lunge(100))), [])
         self.assertEqual(changed(screen(NOW, lunge(100)), screen("2026-03-01", number=2)), [])

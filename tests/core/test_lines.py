@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
 from northstride.core.following.lines import Line, Taken, line_of
+from northstride.core.following.over_time import followed_measures
 from northstride.core.sides import Side
 
 CATALOGUE = default_catalogue()
@@ -39,6 +40,17 @@ class Lines(unittest.TestCase):
         self.assertEqual((found.first, found.difference, found.verdict, found.worse), (1, 8, "changed", True))
         error = CATALOGUE.measure("hip.modified_thomas", "thigh_angle").error  # type: ignore[union-attr]
         self.assertAlmostEqual(found.mdc95 or 0, 1.96 * math.sqrt(2) * error.sem)  # type: ignore[union-attr]
+
+    def test_values_of_one_day_stand_in_the_order_the_screens_were_begun(self) -> None:
+        found = line(taken(1, 9), taken(1, 2), taken(0, 1), taken(1, 5))
+        self.assertEqual([point.taken.value for point in found.points], [1, 9, 2, 5])
+        self.assertEqual((found.first, found.difference), (1, 4))
+
+    def test_what_follows_from_measures_is_compared_in_its_own_unit_and_direction(self) -> None:
+        drop = [taken(0, 5), taken(100, 12)]
+        found = line_of(CATALOGUE, Context(), "foot.navicular_drop", "drop", "", Side.LEFT, drop)
+        self.assertEqual((found.difference, found.worse, found.verdict), (7, True, "changed"))
+        self.assertEqual(list(followed_measures(CATALOGUE.tests["foot.navicular_drop"])), ["drop"])
 
     def test_what_does_not_count_neither_carries_the_band_nor_is_compared(self) -> None:
         found = line(taken(0, -20, validity="flattered"), taken(1, 1), taken(2, 30, validity="void"))

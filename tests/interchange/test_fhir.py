@@ -6,6 +6,7 @@ import copy
 import datetime as dt
 import json
 import unittest
+from collections.abc import Iterator
 from typing import Any, get_args
 
 from hypothesis import HealthCheck, given, settings
@@ -255,7 +256,10 @@ class IsRefusedInWords(unittest.TestCase):
         parts[0]["valueQuantity"]["code"] = "mm"
         self.refused(changed(component=parts), at, "measured in deg")
         self.refused(changed(component=parts[::-1]), at, "mm")
-        self.refused(changed(id="00000000-0000-4000-8000-00000000aaaa"), at, "not in the bundle")
+        gone = copy.deepcopy(self.made)
+        value = of_kind(gone, "value")[0]
+        gone["entry"] = [item for item in gone["entry"] if item["resource"] is not value]
+        self.refused(gone, at, "not in the bundle")
         swapped = copy.deepcopy(of_kind(self.made, "value")[0]["component"])[::-1]
         self.refused(changed(component=swapped), at, "out of order")
 
@@ -265,3 +269,91 @@ class IsRefusedInWords(unittest.TestCase):
         for link, told_ in (("planned[7]", answer), ("planned[0]", []), ("..", answer)):
             story["item"] = [{"linkId": link, **({"answer": told_} if told_ else {})}]
             self.refused(self.made, "QuestionnaireResponse", link)
+
+
+def references(part: Any) -> Iterator[str]:
+    """Every reference of a bundle, found by a reader that knows nothing of how ours are made."""
+    if isinstance(part, dict):
+        for name, value in part.items():
+            if name == "reference" and isinstance(value, str):
+                yield value
+            else:
+                yield from references(value)
+    elif isinstance(part, list):
+        for item in part:
+            yield from references(item)
+
+
+def told_kinds(part: Any, name: str) -> Iterator[tuple[str, str]]:
+    """What each named reference should lead to."""
+    kinds = {"subject": "Patient", "encounter": "Encounter", "hasMember": "Observation", "for": "Patient"}
+    if isinstance(part, dict):
+        for key, value in part.items():
+            yield from told_kinds(value, key)
+        if isinstance(part.get("reference"), str) and name in kinds:
+            yield part["reference"], kinds[name]
+    elif isinstance(part, list):
+        for item in part:
+            yield from told_kinds(item, name)
+
+
+class Receivers(unittest.TestCase):
+    """A receiver follows references by full address, and reads our codes where it expects them."""
+
+    def made(self) -> Iterator[tuple[str, dict[str, Any]]]:
+        for name, text in example_texts().items():
+            for version in VERSIONS:
+                yield f"{name} {version}", bundle(told(json.loads(text)), version)
+
+    def test_every_reference_of_every_bundle_can_be_followed(self) -> None:
+        for name, made in self.made():
+            with self.subTest(name):
+                by_address = {item["fullUrl"]: item["resource"]["resourceType"] for item in made["entry"]}
+                self.assertEqual(len(by_address), len(made["entry"]))
+                found = list(references(made))
+                self.assertGreater(len(found), 3)
+                self.assertEqual([each for each in found if each not in by_address], [])
+                for address, kind in told_kinds(made, ""):
+                    self.assertEqual(by_address[address], kind)
+
+    def test_bundles_that_named_resources_by_kind_and_id_still_come_in(self) -> None:
+        for name, made in self.made():
+            kinds = {item["fullUrl"]: item["resource"] for item in made["entry"]}
+            text = json.dumps(made)
+            for address, resource in kinds.items():
+                old = f"{resource['resourceType']}/{resource['id']}"
+                text = text.replace(json.dumps({"reference": address}), json.dumps({"reference": old}))
+            with self.subTest(name):
+                self.assertNotEqual(json.loads(text), made)
+                self.assertEqual(back(json.loads(text)), back(made))
+
+    def test_our_addresses_can_stand_under_another_base(self) -> None:
+        what = told(record([thomas("left", thigh_angle=8)]))
+        for base, code in (
+            ("https://fhir.tarnholt.example/", "https://fhir.tarnholt.example/code/test"),
+            ("urn:tarnholt:", "urn:tarnholt:code:test"),
+        ):
+            with self.subTest(base):
+                made = json.loads(json.dumps(bundle_of(CATALOGUE, what, "R5", base)))
+                self.assertNotIn("urn:north-stride", json.dumps(made))
+                self.assertIn(code, json.dumps(made))
+                self.assertEqual(
+                    check_record(record_of(CATALOGUE, made, base), CATALOGUE).record, what.record
+                )
+                # As ours they are known everywhere.
+                ours = bundle(what)
+                self.assertEqual(record_of(CATALOGUE, ours, base), record_of(CATALOGUE, ours))
+
+    def test_of_two_patients_nobody_knows_whose_it_is(self) -> None:
+        made = bundle(told(record([thomas("left", thigh_angle=8)])))
+        (patient,) = (item for item in made["entry"] if item["resource"]["resourceType"] == "Patient")
+        made["entry"].append(copy.deepcopy(patient))
+        with self.assertRaises(InvalidRecord) as refused:
+            back(made)
+        self.assertIn("needs one Patient, and has 2", str(refused.exception))
+
+    def test_a_dial_leaves_as_what_was_meant(self) -> None:
+        dial = {"reading": 172.3, "dial": "one_eighty_neutral", "direction": 1}
+        made = bundle(told(record([thomas("left", thigh_angle=dial)])))
+        (value,) = of_kind(made, "value")
+        self.assertEqual(value["valueQuantity"]["value"], 7.7)

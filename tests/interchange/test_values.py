@@ -127,6 +127,23 @@ class Cells(unittest.TestCase):
             float(marked)
         self.assertNotIn(marked[:1], ("=", "@", "\t", "\r", "\n"))
 
+    def test_what_a_spreadsheet_skips_hides_no_formula(self) -> None:
+        """Blanks of every kind, marks nobody sees, and signs of full width."""
+        for before in ("", " ", "\u00a0", "\u200b", "\ufeff", "\u2060\u3000", "\x00 \t", "\u202e"):
+            for sign in "=+-−@＝＋－＠﹦﹢﹣﹫'":
+                cell = f"{before}{sign}cmd()"
+                with self.subTest(ascii(cell)):
+                    self.assertEqual(safe(cell), f"'{cell}")
+                    self.assertEqual(told(safe(cell)), cell)
+        for plain in ("-6.25", "+3", " a=b", "a", "", "  "):
+            self.assertEqual(safe(plain), plain)
+
+    def test_a_dial_leaves_without_the_machines_own_decimals(self) -> None:
+        dial = {"reading": 172.3, "dial": "one_eighty_neutral", "direction": 1}
+        text = long_text(checked(record([thomas("left", thigh_angle=dial)])))
+        (row,) = csv.DictReader(io.StringIO(text, newline=""))
+        self.assertEqual((row["value"], row["reading"]), ("7.7", "172.3"))
+
     @given(st.lists(st.lists(st.text(max_size=8), min_size=2, max_size=2), min_size=1))
     def test_rows_are_read_as_they_were_written(self, rows: list[list[str]]) -> None:
         text = text_of([["a", "b"], *rows])

@@ -17,7 +17,7 @@ from pydantic import ValidationError
 
 from northstride.core.catalogue.data import Data
 from northstride.core.catalogue.figure import FigureOf
-from northstride.core.catalogue.model import Measure, Seen, Shape, Site, Step, Test
+from northstride.core.catalogue.model import Derived, Measure, Seen, Shape, Site, Step, Test
 from northstride.core.catalogue.score import Score
 from northstride.core.catalogue.spell_out import Shapes, spelled_out
 from northstride.core.errors import CatalogueError
@@ -51,6 +51,11 @@ class Catalogue:
 
     def measure(self, test: str, measure: str) -> Measure | None:
         return self._measures.get((test, measure))
+
+    def compared(self, test: str, measure: str) -> Measure | Derived | None:
+        """What is compared and followed under this code: a measure, or what follows from measures."""
+        found = self.tests.get(test)
+        return self.measure(test, measure) or (found.derived_code(measure) if found else None)
 
     def key_measure(self, test: str) -> Measure | None:
         """The measure that tells entries of one test and side apart, where the test has one."""

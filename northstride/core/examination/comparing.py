@@ -19,10 +19,7 @@ def error_of(catalogue: Catalogue, test: str, measure: str) -> ErrorFigure | Non
 
     Raises KeyError for a measure the test does not have.
     """
-    derived = catalogue.tests[test].derived_code(measure)
-    if derived is not None:
-        return derived.error
-    found = catalogue.measure(test, measure)
+    found = catalogue.compared(test, measure)
     if found is None:
         raise KeyError(f"{test}.{measure}")
     return found.error

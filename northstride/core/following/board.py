@@ -172,7 +172,7 @@ def _pair(side: Side, left: float, right: float) -> tuple[float, float]:
 
 def _by_difference(case: Case, found: Difference) -> HeldAgainst:
     comparison = found.comparison
-    measure = case.catalogue.measure(found.test, found.measure)
+    measure = case.catalogue.compared(found.test, found.measure)
     higher_is_worse = measure is not None and measure.polarity == "higher"
     side = _own_side(case, comparison.left, comparison.right, lower_is_worse=not higher_is_worse)
     value, against = _pair(side, comparison.left, comparison.right)
@@ -238,7 +238,7 @@ def _held_against_own(case: Case, changed: Sequence[Change]) -> Iterable[HeldAga
         here = involved is None or change.side in (involved, None)
         if not here or change.comparison is None or change.now is None or change.before is None:
             continue
-        measure = case.catalogue.measure(change.test, change.measure)
+        measure = case.catalogue.compared(change.test, change.measure)
         yield HeldAgainst(
             change.test,
             change.measure,

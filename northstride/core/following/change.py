@@ -11,7 +11,15 @@ from northstride.core.examination import LOOKS_FULL, Entry, Examination, Trials
 from northstride.core.examination.case import Case, Observed
 from northstride.core.examination.derived import DERIVED
 from northstride.core.examination.differences import error_source
-from northstride.core.measuring.measurement import Comparison, Verdict, value_of_trials
+from northstride.core.following.over_time import (
+    another_way,
+    followed_measures,
+    for_the_worse,
+    oldest_first,
+    way_of,
+    worth,
+)
+from northstride.core.measuring.measurement import Verdict, value_of_trials
 from northstride.core.norms import limits
 from northstride.core.sides import SIDES, Side
 
@@ -30,27 +38,21 @@ def changes(case: Case) -> tuple[Change, ...]:
         change
         for code in case.catalogue.tests
         if code in recorded
-        for measure in _compared_measures(case, code)
+        for measure in followed_measures(case.catalogue.tests[code])
         for change in _changes_of(case, earlier, code, measure)
     )
 
 
-def _compared_measures(case: Case, test: str) -> Iterator[str]:
-    """What is measured, and what follows from it. What only feeds the latter is not held by itself."""
-    data = case.catalogue.tests[test]
-    for measure in data.measures:
-        if measure.numeric and (measure.error is not None or not data.derived):
-            yield measure.code
-    yield from (item.code for item in data.derived)
-
-
 def _earlier(case: Case) -> list[Case]:
-    """Earlier screens as cases of their own, the latest first. A later screen is no baseline."""
+    """Earlier screens as cases of their own, the latest first. A later screen is no baseline.
+
+    Of one day the one begun last comes first.
+    """
     exams = [exam for exam in case.context.earlier if exam.date <= case.exam.date and exam.id != case.exam.id]
     # Read by today's school for trials: the same raw values must not differ by how they are averaged.
     school = case.schools["trial_value"]
-    ordered = sorted(exams, key=lambda exam: exam.date, reverse=True)
-    return [Case(_read_alike(exam, school), case.catalogue, case.context) for exam in ordered]
+    ordered = oldest_first(exams, lambda exam: exam.date)
+    return [Case(_read_alike(exam, school), case.catalogue, case.context) for exam in reversed(ordered)]
 
 
 def _read_alike(exam: Examination, trial_value: Literal["mean", "median"]) -> Examination:
@@ -136,7 +138,7 @@ def _change(
         values[1].value,
         values[0].value,
         compared,
-        _worse(case, now.test, measure, compared),
+        for_the_worse(case.catalogue, now.test, measure, compared.difference if compared else None),
         same,
         growing,
         error_source(case, now.test, measure),
@@ -152,14 +154,6 @@ def _value(case: Case, entry: Entry, measure: str, lane: Side | None) -> Observe
     return Observed(value_of_trials(value.values, case.schools["trial_value"]), entry.at)
 
 
-def _worse(case: Case, test: str, measure: str, compared: Comparison | None) -> bool | None:
-    derived = case.catalogue.tests[test].derived_code(measure)
-    polarity = derived.polarity if derived else case.measure(test, measure).polarity
-    if polarity == "either" or compared is None or compared.difference == 0:
-        return None
-    return (compared.difference > 0) == (polarity == "higher")
-
-
 def _not_comparable(
     case: Case, before: Case, now: Entry, then: Entry, measure: str, lane: Side | None
 ) -> str | None:
@@ -167,23 +161,12 @@ def _not_comparable(
     for each, entry, when in ((case, now, "now"), (before, then, "then")):
         if entry.value(measure, lane) == LOOKS_FULL:
             return f"Seen, not measured, {when}."
-        if lane is not None and _spoilt(each, entry, measure):
+        if lane is not None and worth(each.catalogue, entry.test, measure, entry.seen) != "valid":
             return f"What was seen {when} spoils the value."
-    ways = [_method(each, entry) for each, entry in ((case, now), (before, then))]
-    if None not in ways and ways[0] != ways[1]:
-        return f"Done by {ways[1]} then, by {ways[0]} now.".replace("_", " ")
+    now_by, then_by = (
+        way_of(each.catalogue, entry.test, entry.method, {**each.schools})
+        for each, entry in ((case, now), (before, then))
+    )
+    if another_way(then_by, now_by):
+        return f"Done by {then_by} then, by {now_by} now.".replace("_", " ")
     return None
-
-
-def _spoilt(case: Case, entry: Entry, measure: str) -> bool:
-    items = (case.catalogue.seen(entry.test, code) for code in entry.seen)
-    return any(item is not None and measure in (*item.flatters, *item.voids) for item in items)
-
-
-def _method(case: Case, entry: Entry) -> str | None:
-    """As the entry says; else as the screen's school does it."""
-    school = case.catalogue.tests[entry.test].method_school
-    if entry.method is not None or school is None:
-        return entry.method
-    schools: dict[str, object] = {**case.schools}
-    return str(schools[school])

@@ -11,10 +11,8 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.changed import ChangeVerdict
 from northstride.core.examination import Context
 from northstride.core.examination.comparing import compare_values
+from northstride.core.following.over_time import Validity, another_way, for_the_worse, oldest_first
 from northstride.core.sides import Side
-
-Validity = Literal["valid", "flattered", "void", "held"]
-
 
 Apart = Literal["gap", "method", "school", "examiner"]
 # Longer without the measure, and nobody knows how it went in between: a season.
@@ -78,8 +76,11 @@ def line_of(
     side: Side | None,
     taken: Sequence[Taken],
 ) -> Line:
-    """`taken` in any order. What does not count, or was done another way, is shown and not compared."""
-    ordered = sorted(taken, key=lambda each: each.date)
+    """What does not count, or was done another way, is shown and not compared.
+
+    `taken` in any order of days; of one day in the order the screens were begun.
+    """
+    ordered = oldest_first(taken, lambda each: each.date)
     first = next((each for each in ordered if each.validity == "valid"), None)
     points, last, before = [], None, None
     for each in ordered:
@@ -102,7 +103,7 @@ def line_of(
         mdc95=band.mdc95 if band else None,
         verdict=_verdict(points[-1] if points else None),
         difference=last.difference if last else None,
-        worse=_worse(catalogue, test, measure, last.difference if last else None),
+        worse=for_the_worse(catalogue, test, measure, last.difference if last else None),
     )
 
 
@@ -113,24 +114,16 @@ def _apart(before: Taken, each: Taken) -> tuple[Apart, ...]:
         "school": (before.school, each.school),
         "examiner": (before.examiner, each.examiner),
     }
-    reasons = [reason for reason, (was, now) in told.items() if None not in (was, now) and was != now]
+    reasons = [reason for reason, (was, now) in told.items() if another_way(was, now)]
     return (*(("gap",) if each.date - before.date > GAP else ()), *reasons)
 
 
 def _alike(first: Taken, each: Taken) -> bool:
     """Both count, and neither was done another way where the way is known of both."""
-    same_way = None in (first.method, each.method) or first.method == each.method
-    return each.validity == "valid" and same_way
+    return each.validity == "valid" and not another_way(first.method, each.method)
 
 
 def _verdict(last: Point | None) -> ChangeVerdict:
     if last is None or last.beyond is None:
         return ChangeVerdict.NOT_COMPARABLE
     return ChangeVerdict.CHANGED if last.beyond else ChangeVerdict.WITHIN_ERROR
-
-
-def _worse(catalogue: Catalogue, test: str, measure: str, difference: float | None) -> bool | None:
-    found = catalogue.measure(test, measure)
-    if found is None or found.polarity == "either" or not difference:
-        return None
-    return (difference > 0) == (found.polarity == "higher")

@@ -46,6 +46,15 @@ def angle_of(raw: DialReading) -> float:
             return (180 - raw.reading) * raw.direction
 
 
+# Dials show tenths at the most; what lies beyond is the machine's own arithmetic.
+DECIMALS = 6
+
+
+def told_angle(raw: DialReading) -> float:
+    """The angle as it leaves, in degrees: 172.3 on a 180-at-neutral dial is 7.7, and no zero is minus."""
+    return round(angle_of(raw), DECIMALS) + 0.0
+
+
 def check_plausible(value: float, low: float, high: float, raw: DialReading | None = None) -> None:
     """Refuse an angle (degrees) no limb can show, naming the dial it was probably read from.
 

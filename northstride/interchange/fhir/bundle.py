@@ -15,13 +15,17 @@ from northstride.interchange.fhir.reading import reading_resources
 from northstride.interchange.fhir.systems import (
     ACT_CODE,
     ATHLETE,
+    OURS,
     PROFILE,
     PURPOSE,
     QUESTIONS,
     SCREEN,
     Resource,
     Version,
+    address,
+    addressed,
     concept,
+    reference,
 )
 from northstride.interchange.sheets.content import Status
 from northstride.record.model import Record
@@ -44,8 +48,11 @@ class Told:
     name: str | None = None
 
 
-def bundle_of(catalogue: Catalogue, told: Told, version: Version) -> Resource:
-    """Raises ValidationError where it would be no bundle of this version."""
+def bundle_of(catalogue: Catalogue, told: Told, version: Version, base: str = OURS) -> Resource:
+    """`base`: under which our code systems and profiles are addressed.
+
+    Raises ValidationError where it would be no bundle of this version.
+    """
     patient = _patient(told)
     encounter = _encounter(told, version)
     common = {
@@ -69,14 +76,11 @@ def bundle_of(catalogue: Catalogue, told: Told, version: Version) -> Resource:
         "identifier": {"system": SCREEN, "value": str(told.record.id)},
         "type": "collection",
         "timestamp": told.made.isoformat(),
-        "entry": [{"fullUrl": f"urn:uuid:{resource['id']}", "resource": resource} for resource in resources],
+        "entry": [{"fullUrl": address(resource["id"]), "resource": resource} for resource in resources],
     }
-    bundle_model(version).model_validate(bundle)
-    return bundle
-
-
-def reference(resource: Resource) -> Resource:
-    return {"reference": f"{resource['resourceType']}/{resource['id']}"}
+    whole: Resource = addressed(bundle, base)
+    bundle_model(version).model_validate(whole)
+    return whole
 
 
 def _patient(told: Told) -> Resource:
@@ -109,7 +113,7 @@ def _encounter(told: Told, version: Version) -> Resource:
         "id": str(record.id),
         "identifier": [{"system": SCREEN, "value": str(record.id)}],
         "status": done if signed else "in-progress",
-        "subject": {"reference": f"Patient/{patient_id(record.id, record.athlete.ref)}"},
+        "subject": {"reference": address(str(patient_id(record.id, record.athlete.ref)))},
         "type": [concept(PURPOSE, record.purpose, record.purpose.replace("_", " "))],
     }
     if version == "R5":

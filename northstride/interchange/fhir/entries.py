@@ -24,6 +24,7 @@ from northstride.interchange.fhir.systems import (
     body_site,
     code_in,
     concept,
+    reference,
     side_of,
 )
 from northstride.interchange.fhir.values import units_of, value_of, value_parts
@@ -66,7 +67,7 @@ def entry_resources(catalogue: Catalogue, record: Record, place: int, common: Re
     if components := list(_beside(test, part)):
         group["component"] = components
     if values:
-        group["hasMember"] = [{"reference": f"Observation/{value['id']}"} for value in values]
+        group["hasMember"] = [reference(value) for value in values]
     yield group
     yield from values
 

@@ -16,6 +16,7 @@ from northstride.interchange.fhir.systems import (
     Resource,
     Version,
     concept,
+    reference,
 )
 from northstride.interchange.sheets.said import action_words, called
 from northstride.record.model import Record
@@ -54,7 +55,7 @@ def _report(record: Record, reading: ReadingOut, common: Resource, results: list
         "conclusion": " ".join([*said, f"Rules {reading.rules}.", CAUTION]),
     }
     if results:
-        report["result"] = [{"reference": f"Observation/{found['id']}"} for found in results]
+        report["result"] = [reference(found) for found in results]
     return report
 
 

@@ -7,6 +7,7 @@ from typing import Any, Literal
 Version = Literal["R4B", "R5"]
 Resource = dict[str, Any]
 
+# Another base can be set for a clinic whose receivers expect their own.
 OURS = "urn:north-stride:"
 ATHLETE, SCREEN, ENTRY = f"{OURS}athlete", f"{OURS}screen", f"{OURS}entry"
 TEST, MEASURE, CHOICE, SEEN, PART = (
@@ -28,6 +29,36 @@ OBSERVATION_CATEGORY = "http://terminology.hl7.org/CodeSystem/observation-catego
 
 # Ours are UCUM codes already; a count has the unit one.
 UNIT_WORDS = {"deg": "°", "mm": "mm", "s": "s", "N": "N", "kg": "kg", "1": ""}
+
+
+def address(key: str) -> str:
+    """Of a resource within its bundle: what its references name, so that any receiver can follow them."""
+    return f"urn:uuid:{key}"
+
+
+def reference(resource: Resource) -> Resource:
+    return {"reference": address(str(resource["id"]))}
+
+
+# Where an address of ours may stand in a resource.
+ADDRESSED = frozenset({"system", "url", "questionnaire", "profile"})
+
+
+def addressed(part: Any, base: str, *, back: bool = False, key: str = "") -> Any:
+    """The same with our canonical addresses under another base, or `back` from there.
+
+    Under a base that ends with a slash what follows is a path.
+    """
+    if isinstance(part, dict):
+        return {name: addressed(value, base, back=back, key=name) for name, value in part.items()}
+    if isinstance(part, list):
+        return [addressed(value, base, back=back, key=key) for value in part]
+    if not isinstance(part, str) or key not in ADDRESSED or base == OURS:
+        return part
+    between = "/" if base.endswith("/") else ":"
+    if back:
+        return OURS + part.removeprefix(base).replace(between, ":") if part.startswith(base) else part
+    return base + part.removeprefix(OURS).replace(":", between) if part.startswith(OURS) else part
 
 
 def concept(system: str, code: str, display: str | None = None) -> Resource:

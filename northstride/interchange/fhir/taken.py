@@ -12,7 +12,16 @@ from northstride.core.errors import Fault
 from northstride.interchange.fhir.entries import entry_of, kind_of
 from northstride.interchange.fhir.models import bundle_model
 from northstride.interchange.fhir.paths import document_of
-from northstride.interchange.fhir.systems import ATHLETE, PURPOSE, SCREEN, Resource, Version, code_in
+from northstride.interchange.fhir.systems import (
+    ATHLETE,
+    OURS,
+    PURPOSE,
+    SCREEN,
+    Resource,
+    Version,
+    addressed,
+    code_in,
+)
 from northstride.record.json_text import InvalidRecord
 from northstride.record.model import FORMAT, VERSION
 from northstride.record.read import json_faults
@@ -26,10 +35,14 @@ def is_bundle(raw: object) -> TypeGuard[dict[str, Any]]:
     return isinstance(raw, dict) and raw.get("resourceType") == "Bundle"
 
 
-def record_of(catalogue: Catalogue, raw: dict[str, Any]) -> dict[str, Any]:
-    """The raw record, still to be checked as any other. Raises InvalidRecord with all faults by path."""
+def record_of(catalogue: Catalogue, raw: dict[str, Any], base: str = OURS) -> dict[str, Any]:
+    """The raw record, still to be checked as any other. Our addresses may stand under `base` or as ours.
+
+    Raises InvalidRecord with all faults by path.
+    """
     if faults := list(json_faults(raw)):
         raise InvalidRecord(faults)
+    raw = addressed(raw, base, back=True)
     version = _version(raw)
     if len(raw.get("entry") or []) > MOST_RESOURCES:
         raise InvalidRecord([Fault("entry", None, f"has more than {MOST_RESOURCES} resources")])
@@ -68,6 +81,7 @@ class _Taken:
             (f"entry[{place}].resource", item.get("resource") or {})
             for place, item in enumerate(raw.get("entry") or [])
         ]
+        self.by_address = {item.get("fullUrl"): item.get("resource") or {} for item in raw.get("entry") or []}
 
     def record(self) -> dict[str, Any]:
         patient, encounter = self._only("Patient"), self._only("Encounter")
@@ -120,9 +134,11 @@ class _Taken:
             return {}
 
     def _entries(self) -> list[dict[str, Any]]:
+        # Bundles of ours named a resource by its kind and id once.
+        by_id = {f"Observation/{resource.get('id')}": resource for _, resource in self.resources}
         found = {
-            f"Observation/{resource.get('id')}": resource
-            for _, resource in self.resources
+            name: resource
+            for name, resource in {**by_id, **self.by_address}.items()
             if resource.get("resourceType") == "Observation"
         }
         entries = []

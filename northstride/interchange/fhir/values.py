@@ -7,7 +7,7 @@ from typing import Any
 
 from northstride.core.catalogue import Measure
 from northstride.core.examination import LOOKS_FULL
-from northstride.core.measuring.angles import Dial, DialReading, angle_of
+from northstride.core.measuring.angles import Dial, DialReading, told_angle
 from northstride.interchange.fhir.systems import (
     CHOICE,
     DIAL,
@@ -42,7 +42,7 @@ def _part(measure: Measure, raw: Any) -> Resource:
     if isinstance(raw, bool):
         return {"valueBoolean": raw}
     if isinstance(raw, dict):
-        found = angle_of(DialReading(float(raw["reading"]), Dial(raw["dial"]), raw["direction"]))
+        found = told_angle(DialReading(float(raw["reading"]), Dial(raw["dial"]), raw["direction"]))
         told = [{"url": name, kind: raw[name]} for name, kind in DIAL_PARTS.items()]
         return {**_quantity(measure, found), "extension": [{"url": DIAL, "extension": told}]}
     if isinstance(raw, str):

@@ -132,7 +132,10 @@ def _ruled_down(reading: ReadingOut) -> Iterator[Line]:
 def until_then(basis: Basis) -> str:
     """What holds and what is planned with us, in our words."""
     reading = basis.reading
-    said = [SPOKEN["gates"][shut.gate] for shut in reading.shut or []]
+    said = [
+        f"{shut.side.capitalize()}: {SPOKEN['gates'][shut.gate]}" if shut.side else SPOKEN["gates"][shut.gate]
+        for shut in reading.shut or []
+    ]
     for action in reading.actions:
         if action.urgency in URGENT or action.urgency == "refer":
             continue

@@ -185,14 +185,12 @@ def _numbers(name: str, items: list[DifferenceOut], catalogue: Catalogue, about:
 
 def _measure(item: DifferenceOut, catalogue: Catalogue) -> str:
     test = catalogue.tests[item.test]
-    found = catalogue.measure(item.test, item.measure) or test.derived_code(item.measure)
+    found = catalogue.compared(item.test, item.measure)
     return f"{test.name}, {(found.label if found else item.measure).lower()}"
 
 
 def _unit(item: DifferenceOut, catalogue: Catalogue) -> str:
-    found = catalogue.measure(item.test, item.measure) or catalogue.tests[item.test].derived_code(
-        item.measure
-    )
+    found = catalogue.compared(item.test, item.measure)
     unit = found.unit if found else "1"
     return {"deg": "°", "1": ""}.get(unit, f" {unit}")
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from northstride.core.catalogue import Catalogue, Test
-from northstride.core.measuring.angles import Dial, DialReading, angle_of
+from northstride.core.measuring.angles import Dial, DialReading, told_angle
 from northstride.interchange.by_side import values_by_side
 from northstride.interchange.sheets.content import Status
 from northstride.interchange.values.safe import safe
@@ -108,7 +108,7 @@ def _entry_cells(test: Test, part: EntryPart) -> Iterator[dict[str, str]]:
 def _value_cells(raw: Any) -> dict[str, str]:
     if not isinstance(raw, dict):
         return {"value": _said(raw)}
-    found = angle_of(DialReading(float(raw["reading"]), Dial(raw["dial"]), raw["direction"]))
+    found = told_angle(DialReading(float(raw["reading"]), Dial(raw["dial"]), raw["direction"]))
     return {"value": _said(found), **{name: _said(raw[name]) for name in ("reading", "dial", "direction")}}
 
 

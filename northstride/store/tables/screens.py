@@ -37,6 +37,8 @@ class Screen(Base):
     consent: Mapped[Json | None]
     overrides: Mapped[Json]
     athlete_part: Mapped[Json | None]
+    # What whoever began it asked for: another plan under the same id is another screen.
+    begun_with: Mapped[Json | None]
     # Names in it are as a file wrote them.
     from_file: Mapped[bool] = mapped_column(server_default=text("false"))
     revision: Mapped[int] = mapped_column(server_default=text("0"))

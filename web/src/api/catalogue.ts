@@ -5,7 +5,10 @@ export type Catalogue = Schema["CatalogueOut"];
 export type Test = Schema["Test"];
 export type Measure = Schema["Measure"];
 /** What a number needs to be said and compared: a measure, or what follows from measures. */
-export type Compared = Pick<Measure, "label" | "kind" | "unit" | "polarity" | "words" | "usual">;
+export type Compared = Pick<
+  Measure,
+  "code" | "label" | "kind" | "unit" | "polarity" | "words" | "usual"
+>;
 export type Step = Schema["Step"];
 export type SeenCode = Schema["Seen"];
 export type Site = Schema["Site"];

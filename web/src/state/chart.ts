@@ -1,7 +1,7 @@
 // Change lines as geometry: one time axis and one scale for both lanes, a band of error around the first value.
 import { scaleLinear, scaleTime } from "d3-scale";
 import { line as pathOf } from "d3-shape";
-import type { Measure } from "../api/catalogue";
+import type { Compared } from "../api/catalogue";
 import type { Line, LinePoint } from "../api/course";
 import { linesOf, type Pair } from "./course";
 
@@ -65,7 +65,7 @@ function near(end: number, values: readonly number[]): boolean {
   return end >= low - reach && end <= high + reach;
 }
 
-export function usualOf(measure: Measure): readonly [number, number] | null {
+export function usualOf(measure: Compared): readonly [number, number] | null {
   const [low, high] = measure.usual ?? [];
   return low !== undefined && high !== undefined ? [low, high] : null;
 }

@@ -1,7 +1,8 @@
 // An athlete over time: which measures are drawn, and what they say.
-import type { Catalogue, Measure, Test } from "../api/catalogue";
+import type { Catalogue, Compared, Test } from "../api/catalogue";
 import type { Side } from "../api/client";
 import type { Course, Line, LinePoint } from "../api/course";
+import { measureIn } from "./measures";
 import { plain, signed, unitOf } from "./parse";
 import { dayWords, readable } from "./wording";
 
@@ -9,7 +10,7 @@ import { dayWords, readable } from "./wording";
 export interface Pair {
   key: string;
   test: Test;
-  measure: Measure;
+  measure: Compared;
   /** Which bone, toe or position, in words; empty where there is one of each side. */
   which: string;
   lines: Partial<Record<Side | "none", Line>>;
@@ -19,9 +20,9 @@ export interface Pair {
 export function pairsOf(course: Course, catalogue: Catalogue): Pair[] {
   const pairs = new Map<string, Pair>();
   for (const line of course.lines) {
-    const test = catalogue.tests.find((each) => each.code === line.test);
-    const measure = test?.measures.find((each) => each.code === line.measure);
-    if (!test || !measure) continue;
+    const found = measureIn(catalogue, line.test, line.measure);
+    if (!found) continue;
+    const { test, measure } = found;
     const key = `${line.test} ${line.measure} ${line.key}`;
     const pair = pairs.get(key) ?? { key, test, measure, which: readable(line.key), lines: {} };
     pair.lines[line.side ?? "none"] = line;
@@ -53,11 +54,11 @@ export const drawn = (pairs: readonly Pair[]): Pair[] =>
       (one, two) => worse(two) - worse(one) || taken(two) - taken(one) || moved(two) - moved(one),
     );
 
-const shown = (value: number, measure: Measure): string =>
+const shown = (value: number, measure: Compared): string =>
   `${signed(value, measure)}${unitOf(measure)}`;
 
 /** "12° higher than 15 Sept 2025, for the worse: beyond error 5.5°", or why it is not compared. */
-export function movedWords(line: Line, measure: Measure): string {
+export function movedWords(line: Line, measure: Compared): string {
   const [first] = line.points.filter((point) => point.validity === "valid");
   const last = line.points.at(-1);
   if (!first || !last || line.points.length < 2) return "taken once";
@@ -100,7 +101,7 @@ function whyNot(line: Line, last: LinePoint): string {
 }
 
 /** A value with its day and what it is worth, to be read out. */
-export function pointWords(line: Line, point: LinePoint, measure: Measure): string {
+export function pointWords(line: Line, point: LinePoint, measure: Compared): string {
   const first = line.points.find((each) => each.validity === "valid");
   const parts = [dayWords(point.date), shown(point.value, measure)];
   parts.push(...point.apart.map((reason) => APART[reason]));

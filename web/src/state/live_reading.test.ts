@@ -19,10 +19,20 @@ describe("a reading that is asked for", () => {
     expect(ask).toHaveBeenCalledTimes(3);
   });
 
-  it("is not asked for again where it is refused", async () => {
-    const ask = vi.fn().mockRejectedValue(new Problem(422, "bad-input", "Not this."));
-    expect(await new LiveReading(ask).ask([])).toBeNull();
+  it("is not asked for again where it is refused, and that is said", async () => {
+    const refused = new Problem(409, "unreadable", "This cannot be read.");
+    const ask = vi.fn().mockRejectedValue(refused);
+    expect(await new LiveReading(ask).ask([])).toBe(refused);
     expect(ask).toHaveBeenCalledTimes(1);
+  });
+
+  it("is not asked for without an end where the server fails on it", async () => {
+    const fails = new Problem(500, "unexpected", "Something went wrong here.");
+    const ask = vi.fn().mockRejectedValue(fails);
+    const found = new LiveReading(ask).ask([]);
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(await found).toBe(fails);
+    expect(ask).toHaveBeenCalledTimes(3);
   });
 
   it("waits no longer once a newer question overtook it, or the bench was closed", async () => {

@@ -40,7 +40,7 @@ describe("what is typed", () => {
     ["abc", "“abc” is not a number"],
     ["8°", "not a number"],
     ["1e3", "not a number"],
-    ["8 9 8 9 8 9", "At most 5"],
+    ["8 9 8 9 8 9 8 9 8 9 8", "At most 10"],
   ])("%s says what is wrong", (text, says) => {
     const parsed = parseTrials(text, null);
     expect(parsed.kind).toBe("fault");

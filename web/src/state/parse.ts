@@ -25,7 +25,8 @@ export type Parsed =
   | { kind: "fault"; problem: string };
 
 const NUMBER = /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/;
-export const MOST_TRIALS = 5;
+/** As many as a record may hold: one that came from a file can be mended here. */
+export const MOST_TRIALS = 10;
 
 /** One or more numbers with spaces between: the trials. With a dial they are raw readings. */
 export function parseTrials(

@@ -1,5 +1,5 @@
 import { type KeyboardEvent, useState } from "react";
-import type { Measure } from "../../api/catalogue";
+import type { Compared } from "../../api/catalogue";
 import type { CourseEvent } from "../../api/course";
 import { type LaneChart, type Scales, type Spot, usualOf } from "../../state/chart";
 import { signed, unitOf } from "../../state/parse";
@@ -9,7 +9,7 @@ interface Props {
   name: string;
   chart: LaneChart;
   scales: Scales;
-  measure: Measure;
+  measure: Compared;
   width: number;
   height: number;
   events: readonly CourseEvent[];

@@ -1,5 +1,5 @@
 import { Fragment, useState } from "react";
-import type { Measure } from "../../api/catalogue";
+import type { Compared } from "../../api/catalogue";
 import type { Line } from "../../api/course";
 import { movedWords, type Pair } from "../../state/course";
 import { plain, signed, unitOf } from "../../state/parse";
@@ -26,7 +26,7 @@ export function LineTable({ pairs }: { pairs: readonly Pair[] }) {
         <table>
           <thead>
             <tr>
-              <th scope="col">Measure</th>
+              <th scope="col">Compared</th>
               <th scope="col">Side</th>
               <th scope="col">Values</th>
               <th scope="col">Error</th>
@@ -65,7 +65,7 @@ function Row({ pair, line, side }: { pair: Pair; line: Line; side: (typeof ORDER
   );
 }
 
-const valuesOf = (line: Line, measure: Measure): string =>
+const valuesOf = (line: Line, measure: Compared): string =>
   line.points
     .map((point) => {
       const counts = point.validity === "valid" ? "" : ", does not count";
