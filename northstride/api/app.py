@@ -20,6 +20,7 @@ from northstride.api import (
     clinic,
     course,
     day,
+    description,
     leaving,
     letter_templates,
     merges,
@@ -48,6 +49,7 @@ from northstride.store.database import POOL_SIZE, connect
 from northstride.store.passwords import Passwords
 
 ROUTERS = (
+    description.router,
     sessions.router,
     pairings.router,
     users.router,
@@ -98,6 +100,7 @@ def create_app(settings: Settings, catalogue_: Catalogue | None = None) -> FastA
         version=__version__,
         description=CAUTION,
         docs_url=None,
+        openapi_url=None,
         redoc_url=None,
         lifespan=lifespan,
         responses=REFUSALS,

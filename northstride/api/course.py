@@ -158,10 +158,10 @@ def _events(course: Course) -> Iterator[dict[str, Any]]:
     """Each injury once, however many screens tell of it; newest first."""
     told: set[tuple[str, str | None]] = set()
     for screen in course.screens:
-        intake = course.intakes[screen.id]
-        complaint, onset = intake.get("complaint") or {}, intake.get("onset") or {}
-        sides = _sides(complaint.get("side"))
-        region = complaint.get("region")
+        complaint = course.complaints[screen.id]
+        onset = course.intakes[screen.id].get("onset") or {}
+        sides = complaint.sides if complaint else (None,)
+        region = complaint.region if complaint else None
         if screen.id in course.amended:
             yield {"kind": "amended", "date": screen.date, "side": None, "region": None}
         if screen.purpose == "return_to_sport":
@@ -174,10 +174,6 @@ def _events(course: Course) -> Iterator[dict[str, Any]]:
             if (onset["date"], side) not in told:
                 told.add((onset["date"], side))
                 yield {"kind": "injury", "date": onset["date"], "side": side, "region": region}
-
-
-def _sides(side: str | None) -> tuple[str | None, ...]:
-    return ("left", "right") if side == "both" else (side,)
 
 
 def _history(course: Course, screens: Sequence[Row[Any]]) -> Iterator[dict[str, Any]]:

@@ -10,6 +10,7 @@ LICENSED: frozenset[Role] = frozenset({"owner", "practitioner"})
 OWNER: frozenset[Role] = frozenset({"owner"})
 
 PERMISSIONS: dict[str, frozenset[Role]] = {
+    "read_description": EVERYONE,
     "sign_out": EVERYONE,
     "make_pairing": EVERYONE,
     "read_pairing": EVERYONE,

@@ -12,6 +12,7 @@ from sqlalchemy import Row
 from northstride.api.answer_inputs import AnswerInput, SideCode
 from northstride.api.bodies import Output
 from northstride.core.vocabulary import Purpose, Schools
+from northstride.record.complaint import ComplaintOut
 from northstride.record.model import Record, RecordHead
 from northstride.store.arrangements import Of, Standing
 
@@ -58,6 +59,7 @@ class HeadOut(Output):
 
     record: RecordHead
     schools: Schools
+    complaint: ComplaintOut | None
     first_side: SideCode
 
 
@@ -174,6 +176,8 @@ class ScreenOut(Output):
     from_file: bool
     athlete: AthleteLine
     schools: Schools
+    # Put together from what was told of it; of an open screen as it is told now.
+    complaint: ComplaintOut | None
     first_side: SideCode
     signatures: list[SignatureOut]
     arrangements: list[ArrangementOut]

@@ -21,8 +21,9 @@ from northstride.api.screen_outputs import (
 )
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
-from northstride.core.examination.first_side import first_side
+from northstride.core.examination.first_side import first_side_of
 from northstride.core.vocabulary import DEFAULT_SCHOOLS, Purpose
+from northstride.record.complaint import complaint_in, complaint_out
 from northstride.record.model import StrictSchools
 from northstride.store import presence
 from northstride.store import screens as store
@@ -100,8 +101,7 @@ def read(screen_id: UUID, work: WorkDep) -> Json:
             "birth_date": row.athlete_birth_date,
             "sport": row.athlete_sport,
         },
-        "schools": {**DEFAULT_SCHOOLS, **row.schools},
-        "first_side": first_side(row.intake, row.schools),
+        **_of_story(work, row),
         **_after_signing(work, row),
         "clashes": _clashes(work, row),
         "arrangements": [
@@ -143,7 +143,7 @@ def read_changes(
     changes = store.answers_of(work.db, work.actor, screen_id, after=after) if row.revision > after else []
     # What was read may be newer than the row: nobody is to ask for it again.
     revision = max([row.revision, *(change.revision for change in changes)])
-    head = _head(row, store.record_json(row, [])) if revision > after else None
+    head = _head(work, row, store.record_json(row, [])) if revision > after else None
     others = others_at(work.db, work.actor, screen_id, device)
     work.commit()
     return Json(
@@ -191,11 +191,22 @@ def _clashes(work: Work, row: Row[Any]) -> list[dict[str, Any]]:
     ]
 
 
-def _head(row: Row[Any], record: dict[str, Any]) -> dict[str, Any]:
+def _head(work: Work, row: Row[Any], record: dict[str, Any]) -> dict[str, Any]:
     return {
         "record": {name: part for name, part in record.items() if name != "entries"},
-        "schools": {**DEFAULT_SCHOOLS, **row.schools},
-        "first_side": first_side(row.intake, row.schools),
+        **_of_story(work, row),
+    }
+
+
+def _of_story(work: Work, row: Row[Any]) -> dict[str, Any]:
+    """Schools, the complaint as told, and the side that comes first by both."""
+    schools = {**DEFAULT_SCHOOLS, **row.schools}
+    complaint = complaint_in(row.intake, row.purpose, work.catalogue)
+    told = complaint_out(complaint)
+    return {
+        "schools": schools,
+        "complaint": told.model_dump() if told else None,
+        "first_side": first_side_of(complaint, schools["first_side"]),
     }
 
 

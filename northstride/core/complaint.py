@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.examination import Complaint
+from northstride.core.examination import Complaint, SorePlace
 from northstride.core.sides import Side
 from northstride.core.vocabulary import (
     REGION_FAMILY,
@@ -16,8 +16,6 @@ from northstride.core.vocabulary import (
     SideOrBoth,
 )
 
-Place = tuple[str, Side]
-
 
 def complaint_from(
     catalogue: Catalogue,
@@ -25,17 +23,32 @@ def complaint_from(
     region: ComplaintRegion | None,
     side: SideOrBoth | None,
     sites: Sequence[str],
-    places: Sequence[Place],
+    places: Sequence[SorePlace],
+    now: int | None = None,
+    worst: int | None = None,
 ) -> Complaint:
     """Sites and side are those written and those of the places; a region nobody wrote follows from these.
+    `now` and `worst`, 0 to 10, were said of the whole.
 
     Every site must be known to the catalogue; without a region there is at least one.
     """
-    every = tuple(dict.fromkeys([*sites, *(site for site, _ in places)]))
+    every = tuple(dict.fromkeys([*sites, *(place.site for place in places)]))
     # A place somebody pointed to beats that nothing hurts.
     told = None if region == "none" and places else region
     found = told or region_of(catalogue, purpose, every)
-    return Complaint(found, joined(side, [own for _, own in places]), every, tuple(places))
+    return Complaint(
+        found,
+        joined(side, [place.side for place in places]),
+        every,
+        tuple(places),
+        most(now, *(place.now for place in places)),
+        most(worst, *(place.worst for place in places)),
+    )
+
+
+def most(*scores: int | None) -> int | None:
+    """Of what several lines say of one pain the most counts."""
+    return max((score for score in scores if score is not None), default=None)
 
 
 def region_of(catalogue: Catalogue, purpose: Purpose, sites: Sequence[str]) -> Region:

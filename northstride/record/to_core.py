@@ -3,19 +3,18 @@
 from __future__ import annotations
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.complaint import complaint_from
+from northstride.core.complaint import most
 from northstride.core.examination import (
     Athlete,
-    Complaint,
     Examination,
     History,
     Intake,
     Onset,
     Override,
 )
-from northstride.core.sides import Side
+from northstride.record.complaint import as_told
 from northstride.record.entries import to_core_entry
-from northstride.record.model import AthletePart, ComplaintPart, EntryPart, IntakePart, Record
+from northstride.record.model import AthletePart, EntryPart, IntakePart, Record
 
 
 def to_examination(record: Record, catalogue: Catalogue) -> Examination:
@@ -56,24 +55,13 @@ def _athlete(part: AthletePart) -> Athlete:
     )
 
 
-def _complaint(record: Record, part: ComplaintPart, catalogue: Catalogue) -> Complaint:
-    places = [(place.site, Side(place.side)) for place in part.places]
-    return complaint_from(catalogue, record.purpose, part.region, part.side, part.sites, places)
-
-
-def _most(*scores: int | None) -> int | None:
-    """Of what several lines say of one pain the most counts."""
-    return max((score for score in scores if score is not None), default=None)
-
-
 def _intake(record: Record, part: IntakePart, catalogue: Catalogue) -> Intake:
-    complaint, onset, pain = part.complaint, part.onset, part.pain
-    places = complaint.places if complaint else []
+    complaint, onset, pain = as_told(part, record.purpose, catalogue), part.onset, part.pain
     return Intake(
-        complaint=_complaint(record, complaint, catalogue) if complaint else None,
+        complaint=complaint,
         onset=Onset(onset.date, onset.kind, onset.mechanism) if onset else None,
-        pain_now=_most(pain.now if pain else None, *(place.now for place in places)),
-        pain_worst=_most(pain.worst if pain else None, *(place.worst for place in places)),
+        pain_now=most(pain.now if pain else None, complaint.now if complaint else None),
+        pain_worst=most(pain.worst if pain else None, complaint.worst if complaint else None),
         pain_at_onset=pain.at_onset if pain else None,
         symptoms=frozenset(part.symptoms),
         morning_stiffness_min=part.morning_stiffness_min,

@@ -94,7 +94,7 @@ def make_feed(db: Connection, actor: Actor, feed_id: UUID, *, named: bool) -> st
     ).first()
     if standing is not None:
         raise Differs("calendar", feed_id, ["id"])
-    _revoke(db, actor)
+    _revoke(db, actor, actor.user_id)
     secret = secrets.token_urlsafe(32)
     db.execute(
         insert(CalendarFeed).values(
@@ -111,17 +111,23 @@ def make_feed(db: Connection, actor: Actor, feed_id: UUID, *, named: bool) -> st
 
 def revoke_feed(db: Connection, actor: Actor) -> None:
     """Safe to repeat."""
-    for feed_id in _revoke(db, actor):
+    for feed_id in _revoke(db, actor, actor.user_id):
         audit(db, actor, "revoke", "calendar", feed_id)
 
 
-def _revoke(db: Connection, actor: Actor) -> Sequence[UUID]:
+def end_feeds_of(db: Connection, actor: Actor, user_id: UUID) -> None:
+    """With an account its addresses end for good: opened again, it makes new ones."""
+    for feed_id in _revoke(db, actor, user_id):
+        audit(db, actor, "revoke", "calendar", feed_id)
+
+
+def _revoke(db: Connection, actor: Actor, user_id: UUID) -> Sequence[UUID]:
     return (
         db.execute(
             update(CalendarFeed)
             .where(
                 CalendarFeed.clinic_id == actor.clinic_id,
-                CalendarFeed.user_id == actor.user_id,
+                CalendarFeed.user_id == user_id,
                 CalendarFeed.revoked_at.is_(None),
             )
             .values(revoked_at=func.now())
@@ -152,6 +158,7 @@ def who_asks(db: Connection, secret: str) -> Asking:
             User.clinic_id == CalendarFeed.clinic_id,
             User.id == CalendarFeed.user_id,
             User.archived_at.is_(None),
+            User.role.in_(("owner", "practitioner")),
             Clinic.id == CalendarFeed.clinic_id,
         )
         .values(read_at=func.now())

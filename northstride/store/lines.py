@@ -10,13 +10,14 @@ from uuid import UUID
 from sqlalchemy import Connection, Row, select, text
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.examination import Context
+from northstride.core.examination import Complaint, Context
 from northstride.core.examination.case import Case
 from northstride.core.examination.derived import DERIVED
 from northstride.core.following.lines import Line, Taken, line_of
 from northstride.core.following.over_time import followed_measures, way_of, worth
 from northstride.core.sides import SIDES, Side
 from northstride.core.vocabulary import DEFAULT_SCHOOLS
+from northstride.record.complaint import complaint_in
 from northstride.record.json_text import InvalidRecord
 from northstride.record.read import check_record
 from northstride.store.actor import Actor
@@ -48,6 +49,7 @@ class Course:
 
     screens: Sequence[Row[Any]]
     intakes: Mapping[UUID, dict[str, Any]]
+    complaints: Mapping[UUID, Complaint | None]
     lines: Sequence[Line]
     amended: frozenset[UUID]
 
@@ -78,7 +80,10 @@ def course_of(db: Connection, actor: Actor, catalogue: Catalogue, screens: Seque
         screen.id: (amended[screen.id].get("intake") if screen.id in amended else screen.intake) or {}
         for screen in screens
     }
-    return Course(screens, intakes, lines, frozenset(amended))
+    complaints = {
+        screen.id: complaint_in(intakes[screen.id], screen.purpose, catalogue) for screen in screens
+    }
+    return Course(screens, intakes, complaints, lines, frozenset(amended))
 
 
 def _order(catalogue: Catalogue, place: Place) -> tuple[int, int, str, str]:

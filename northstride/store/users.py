@@ -10,6 +10,7 @@ from sqlalchemy import Connection, Row, func, insert, select, text, update
 
 from northstride.core.errors import Fault
 from northstride.store.actor import Actor, Role, audit
+from northstride.store.calendar import end_feeds_of
 from northstride.store.errors import AlreadySetUp, Differs, NotFound, Refused
 from northstride.store.tables import Clinic, SignIn, User
 
@@ -96,4 +97,5 @@ def archive_user(db: Connection, actor: Actor, user_id: UUID, *, archived: bool)
             .where(SignIn.clinic_id == actor.clinic_id, SignIn.user_id == user_id)
             .values(ended_at=func.now())
         )
+        end_feeds_of(db, actor, user_id)
     audit(db, actor, "archive" if archived else "restore", "user", user_id)

@@ -45,6 +45,14 @@ class Calendar(ApiCase):
         made = self.me.ok("POST", "/api/calendar", {"id": str(uuid4()), "named": named})
         return str(made["path"])
 
+    def test_the_address_ends_with_its_account_for_good(self) -> None:
+        other = self.person("practitioner", self.me.clinic_id)
+        path = str(other.ok("POST", "/api/calendar", {"id": str(uuid4())})["path"])
+        self.assertEqual(self.client().get(path).status_code, 200)
+        for archived in (True, False):
+            self.me.ok("PATCH", f"/api/users/{other.user_id}", {"archived": archived})
+            self.assertEqual(self.client().get(path).status_code, 404, f"archived {archived}")
+
     def test_a_window_is_a_stretch_of_whole_days_and_moves_as_the_same_event(self) -> None:
         path = self.make()
         self.assertEqual(self.events(path), [])

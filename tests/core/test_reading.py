@@ -16,8 +16,9 @@ from hypothesis import strategies as st
 from northstride.core import rules
 from northstride.core.catalogue import Catalogue, default_catalogue
 from northstride.core.examination import Context
-from northstride.core.examination.first_side import first_side
+from northstride.core.examination.first_side import first_side_of
 from northstride.core.reading import evaluate
+from northstride.record.complaint import complaint_in
 from northstride.record.read import check_record
 from tests.support.records import THOMAS, read, read_thomas, record, strengths, thomas
 
@@ -333,4 +334,5 @@ class FirstSide(unittest.TestCase):
             (hurt("left", "none"), {}, "left"),
             (hurt("left"), {"first_side": "left"}, "left"),
         ):
-            self.assertEqual(first_side(intake, school), expected)
+            told = complaint_in(intake, "hip_complaint", default_catalogue())
+            self.assertEqual(first_side_of(told, school.get("first_side", "uninjured")), expected)

@@ -10,7 +10,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import default_catalogue
-from northstride.core.examination.first_side import first_side
+from northstride.core.examination.first_side import first_side_of
+from northstride.record.complaint import complaint_in
 from northstride.record.fact_fields import ROUTE, STORY, FactPlace, fact_faults
 from northstride.record.facts import Head, facts_of, head_of, with_fact
 from northstride.store.folding import canonical
@@ -139,13 +140,15 @@ class Places(unittest.TestCase):
         placed = {"complaint": {"places": [place]}}
         self.assertEqual(read(record(intake=told)), read(record(intake=placed)))
         for intake in (told, placed):
-            self.assertEqual(first_side(intake, {}), "right")
+            self.assertEqual(self.first_side(intake), "right")
+
+    def first_side(self, intake: dict[str, Any]) -> str:
+        return first_side_of(complaint_in(intake, "hip_complaint", CATALOGUE), "uninjured")
 
     def test_the_sound_side_is_first_where_the_places_leave_one(self) -> None:
         places = [{"site": "groin", "side": side} for side in ("right", "right", "left")]
-        self.assertEqual(first_side({"complaint": {"places": places[:2]}}, {}), "left")
-        self.assertEqual(first_side({"complaint": {"side": "left"}}, {}), "right")
-        self.assertEqual(first_side({"complaint": {"places": places}}, {}), "left")
+        self.assertEqual(self.first_side({"complaint": {"places": places[:2]}}), "left")
+        self.assertEqual(self.first_side({"complaint": {"places": places}}), "left")
 
     def test_the_most_anybody_wrote_of_the_pain_counts(self) -> None:
         places = [{"site": "groin", "side": "left", "now": now} for now in (1,)]

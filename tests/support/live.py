@@ -51,7 +51,7 @@ class LiveApp:
         until = time.monotonic() + PATIENCE_SECONDS
         while time.monotonic() < until:
             try:
-                if httpx2.get(f"{self.address}/openapi.json").status_code == 200:
+                if httpx2.get(f"{self.address}/api/health").status_code == 200:
                     return
             except httpx2.TransportError:
                 time.sleep(0.05)

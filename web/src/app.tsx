@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import { doorQuery } from "./api/session";
 import { Away } from "./components/Away";
+import { NothingHere } from "./components/NothingHere";
 import { SessionContext } from "./components/session";
 import { PairPlace, SignInAgain, SignInPlace } from "./places/door";
 import { useDoor } from "./places/door/useDoor";
@@ -37,7 +38,8 @@ export function App() {
               element={<Goal name={name} />}
             />
           ))}
-          <Route path="*" element={<Navigate to={PLACES[0].path} replace />} />
+          <Route path="/" element={<Navigate to={PLACES[0].path} replace />} />
+          <Route path="*" element={<NothingHere />} />
         </Routes>
       </div>
       {closed ? <SignInAgain session={session} why={closed} onEntered={enter} /> : null}

@@ -13,6 +13,7 @@ from northstride.core.examination.model import (
     Onset,
     Override,
     Pain,
+    SorePlace,
     Trials,
     Value,
 )
@@ -30,6 +31,7 @@ __all__ = [
     "Onset",
     "Override",
     "Pain",
+    "SorePlace",
     "Trials",
     "Value",
 ]

@@ -126,10 +126,7 @@ class Case:
     @cached_property
     def complaint_sides(self) -> tuple[Side | None, ...]:
         """Where the complaint is; (None,) where no side was said."""
-        complaint = self.complaint
-        if complaint is None or complaint.side is None:
-            return (None,)
-        return SIDES if complaint.side == "both" else (Side(complaint.side),)
+        return self.complaint.sides if self.complaint is not None else (None,)
 
     @cached_property
     def sides_of_complaint(self) -> tuple[Side, ...]:
@@ -226,8 +223,7 @@ class Case:
 
     @property
     def has_complaint(self) -> bool:
-        complaint = self.complaint
-        return complaint is not None and complaint.region != "none"
+        return self.complaint is not None and self.complaint.hurts
 
     def both_sides_hurt(self, test: str) -> bool:
         """Complaint or old injuries on both sides of this test's region: no side is a normal."""

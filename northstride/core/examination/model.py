@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
 from functools import cached_property
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from northstride.core.sides import SIDES, Side
 from northstride.core.vocabulary import (
@@ -108,13 +108,37 @@ class Athlete:
     height_cm: float | None = None
 
 
+class SorePlace(NamedTuple):
+    """A place told with its side, and how much it hurts, 0 to 10."""
+
+    site: str
+    side: Side
+    now: int | None = None
+    worst: int | None = None
+
+
 @dataclass(frozen=True, slots=True)
 class Complaint:
+    """As told, put together once. `now` and `worst`: the most that was said of any of it, 0 to 10."""
+
     region: ComplaintRegion
     side: SideOrBoth | None = None
     sites: tuple[str, ...] = ()
     # Which of the sites were told with their side.
-    places: tuple[tuple[str, Side], ...] = ()
+    places: tuple[SorePlace, ...] = ()
+    now: int | None = None
+    worst: int | None = None
+
+    @property
+    def hurts(self) -> bool:
+        return self.region != "none"
+
+    @property
+    def sides(self) -> tuple[Side | None, ...]:
+        """Where it is; (None,) where no side was said."""
+        if self.side is None:
+            return (None,)
+        return SIDES if self.side == "both" else (Side(self.side),)
 
 
 @dataclass(frozen=True, slots=True)

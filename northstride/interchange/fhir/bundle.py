@@ -28,6 +28,8 @@ from northstride.interchange.fhir.systems import (
     reference,
 )
 from northstride.interchange.sheets.content import Status
+from northstride.interchange.sheets.story_said import complaint_said
+from northstride.record.complaint import complaint_of
 from northstride.record.model import Record
 from northstride.record.reading_model import ReadingOut
 
@@ -54,7 +56,7 @@ def bundle_of(catalogue: Catalogue, told: Told, version: Version, base: str = OU
     Raises ValidationError where it would be no bundle of this version.
     """
     patient = _patient(told)
-    encounter = _encounter(told, version)
+    encounter = _encounter(catalogue, told, version)
     common = {
         "status": PRELIMINARY[told.status],
         "subject": reference(patient),
@@ -103,7 +105,7 @@ def patient_id(screen: UUID, ref: str) -> UUID:
     return uuid5(screen, f"patient {ref}")
 
 
-def _encounter(told: Told, version: Version) -> Resource:
+def _encounter(catalogue: Catalogue, told: Told, version: Version) -> Resource:
     record, signed = told.record, told.status != "draft"
     day = {"start": record.date.isoformat()}
     ambulatory = {"system": ACT_CODE, "code": "AMB", "display": "ambulatory"}
@@ -116,6 +118,11 @@ def _encounter(told: Told, version: Version) -> Resource:
         "subject": {"reference": address(str(patient_id(record.id, record.athlete.ref)))},
         "type": [concept(PURPOSE, record.purpose, record.purpose.replace("_", " "))],
     }
+    if complaint := complaint_of(record, catalogue):
+        # In words; what it was made from stands in the story.
+        says = {"text": complaint_said(complaint)}
+        fifth, fourth = {"reason": [{"value": [{"concept": says}]}]}, {"reasonCode": [says]}
+        encounter |= fifth if version == "R5" else fourth
     if version == "R5":
         return encounter | {"class": [{"coding": [ambulatory]}], "actualPeriod": day}
     return encounter | {"class": ambulatory, "period": day}

@@ -49,6 +49,7 @@
   brand, [= #head.athlete, this is what we saw],
   text(size: 9pt)[#day(head.date)#if head.examiner != none [#linebreak()#head.examiner]])
 #notice-bar
+#missing-bar
 #thick
 
 #if data.alone.len() > 0 {

@@ -77,6 +77,13 @@
   ]
 }
 
+// Letters that no font of ours has: what stands in their place, and which they are.
+#let missing-bar = if data.missing.len() > 0 {
+  block(width: 100%, stroke: 0.8pt + ink, inset: 6pt, text(size: 8.6pt)[
+    *¤* stands for letters this paper cannot show: #data.missing.join(", "). Write them in by hand.
+  ])
+}
+
 #let foot(caution) = context {
   set text(size: 7.2pt, fill: quiet)
   line(length: 100%, stroke: 0.5pt + hair)

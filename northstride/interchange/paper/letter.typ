@@ -8,6 +8,7 @@
   day(head.date))
 #v(8pt)
 #notice-bar
+#missing-bar
 #grid(columns: (1fr, 1fr), column-gutter: 20pt,
   [#text(fill: quiet)[To] #linebreak() *#said(data.to)*],
   [#text(fill: quiet)[About] #linebreak() *#who* #linebreak() #data.about])

@@ -1,16 +1,18 @@
-"""Which letters our fonts can draw: what none can is shown as a box, and said before a sheet leaves."""
+"""Which letters our fonts can draw: a mark stands for others, and the paper says which they are."""
 
 from __future__ import annotations
 
 import json
 import unicodedata
 from bisect import bisect_right
+from collections.abc import Iterable
 from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
 RANGES = Path(__file__).parent / "fonts" / "letters.json"
-BOX = "?"
+# No letter of any name: whoever sees it looks for what it stands for.
+MISSING = "¤"
 
 
 @lru_cache
@@ -26,8 +28,13 @@ def can_be_drawn(letter: str) -> bool:
 
 
 def undrawable(text: str) -> set[str]:
-    """Letters of a text that paper would show as a box. Invisible marks are left out and are none."""
+    """Letters of a text that paper cannot show. Invisible marks are left out and are none."""
     return {each for each in text if not can_be_drawn(each) and unicodedata.category(each) != "Cf"}
+
+
+def named(letters: Iterable[str]) -> list[str]:
+    """By their numbers, as every table of letters has them."""
+    return [f"U+{ord(letter):04X}" for letter in sorted(letters)]
 
 
 def printable(value: Any) -> Any:
@@ -35,7 +42,7 @@ def printable(value: Any) -> Any:
     if isinstance(value, str):
         shown = unicodedata.normalize("NFC", value)
         return "".join(
-            each if can_be_drawn(each) else BOX for each in shown if unicodedata.category(each) != "Cf"
+            each if can_be_drawn(each) else MISSING for each in shown if unicodedata.category(each) != "Cf"
         )
     if isinstance(value, dict):
         return {key: printable(item) for key, item in value.items()}

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import datetime as dt
 import json
-from collections.abc import Mapping, Sequence
+import unicodedata
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from northstride.interchange.paper.letters import printable
+from northstride.interchange.paper.letters import named, printable, undrawable
 from northstride.interchange.paper.setting import Job
 from northstride.interchange.sheets.content import AthleteSheet, Letter, Report
 
@@ -45,9 +46,22 @@ def picture_job(svg: str) -> Job:
     return Job("drawing.typ", {"svg": svg}, "png")
 
 
+def _texts(value: Any) -> Iterator[str]:
+    if isinstance(value, str):
+        yield value
+    elif isinstance(value, dict | list):
+        for item in value.values() if isinstance(value, dict) else value:
+            yield from _texts(item)
+
+
 def _inputs(sheet: Sheet, paper: PaperSize, drawn: Drawn) -> dict[str, str]:
+    content = sheet.model_dump(mode="json")
+    letters = {
+        letter for text in _texts(content) for letter in undrawable(unicodedata.normalize("NFC", text))
+    }
     told = {
-        **printable(sheet.model_dump(mode="json")),
+        **printable(content),
+        "missing": named(letters),
         "figures": {each["code"]: {side: each[side] for side in ("left", "right")} for each in drawn.figures},
         "lines": [{"svg": each["svg"], "says": each["says"]} for each in drawn.lines],
         "body": drawn.body,

@@ -27,6 +27,7 @@
   text(size: 8.6pt)[*Report, for practitioners* #linebreak() #data.purpose, #day(head.date) #linebreak()
     #head.clinic#if head.examiner != none [, #head.examiner]])
 #notice-bar
+#missing-bar
 
 #table(
   columns: (1fr, 0.6fr, 1fr),

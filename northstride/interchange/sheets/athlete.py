@@ -10,6 +10,7 @@ from northstride.core.following.plain import flag_in_plain_words, plain_summary
 from northstride.core.norms.load import structures
 from northstride.interchange.sheets.content import AthleteSheet, Basis, Days, Line, Numbers, Pin
 from northstride.interchange.sheets.said import head_of, once, words
+from northstride.record.complaint import complaint_of
 from northstride.record.reading_in import reading_in
 from northstride.record.to_core import to_examination
 
@@ -63,7 +64,7 @@ def _region(basis: Basis, catalogue: Catalogue, at: str) -> str | None:
     if at.startswith("entries[") and int(number) < len(basis.record.entries):
         test = catalogue.tests.get(basis.record.entries[int(number)].test)
         return test.region if test else None
-    complaint = basis.record.intake.complaint if basis.record.intake else None
+    complaint = complaint_of(basis.record, catalogue)
     return complaint.region if complaint else None
 
 

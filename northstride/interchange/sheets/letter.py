@@ -21,6 +21,7 @@ from northstride.interchange.sheets.said import (
     words,
 )
 from northstride.interchange.sheets.story_said import not_done, story_lines
+from northstride.record.complaint import complaint_of
 from northstride.record.reading_model import ActionOut, FlagOut, ReadingOut
 
 # So that the letter stays one page; the rest is named by number and stands in the report.
@@ -39,12 +40,12 @@ def letter(basis: Basis, catalogue: Catalogue) -> Letter:
     return Letter(
         head=head_of(basis),
         to=edited.get("to", said["to_nobody"]),
-        about=_about(basis),
+        about=_about(basis, catalogue),
         asked=edited.get("asked", asked_of(basis)),
         by=_by(reading),
         sooner=words()["sooner"]["refer"] if _most_urgent(reading) == "refer" else "",
         greeting=edited.get("greeting", _greeting(basis)),
-        why=story_lines(basis.record),
+        why=story_lines(basis.record, catalogue),
         found=lines[:MOST_FOUND],
         more=max(0, len(lines) - MOST_FOUND),
         not_done=[*missing[:MOST_NOT_DONE], *_rest(len(missing) - MOST_NOT_DONE)],
@@ -63,9 +64,9 @@ def _rest(more: int) -> list[str]:
     return [f"And {more} more, in our report."] if more > 0 else []
 
 
-def _about(basis: Basis) -> str:
-    complaint = basis.record.intake.complaint if basis.record.intake else None
-    if complaint is None or complaint.region in (None, "none"):
+def _about(basis: Basis, catalogue: Catalogue) -> str:
+    complaint = complaint_of(basis.record, catalogue)
+    if complaint is None or not complaint.hurts:
         return basis.record.purpose.replace("_", " ")
     side = (
         "" if complaint.side is None else "both sides, " if complaint.side == "both" else f"{complaint.side} "

@@ -12,6 +12,7 @@ from northstride.core.wording import day_and_month, whole_day
 from northstride.interchange.sheets.content import Basis, Cell, Line, Report, Row
 from northstride.interchange.sheets.said import action_words, called, changed_words, head_of, once, words
 from northstride.interchange.sheets.story_said import not_done, readable, story_lines
+from northstride.record.complaint import complaint_of
 from northstride.record.reading_model import (
     ActionOut,
     DifferenceOut,
@@ -39,7 +40,7 @@ def report(basis: Basis, catalogue: Catalogue) -> Report:
 
 def _rows(basis: Basis, catalogue: Catalogue) -> Iterator[Row]:
     reading = basis.reading
-    yield _story(basis)
+    yield _story(basis, catalogue)
     yield _to_do(reading)
     yield from _flags(basis)
     yield from _gone(basis)
@@ -61,15 +62,13 @@ def _row(
     return Row(code=code, name=name, about=list(about), left=left, right=right)
 
 
-def _story(basis: Basis) -> Row:
+def _story(basis: Basis, catalogue: Catalogue) -> Row:
     """What is of no known side stands between the lanes, so that it is on neither."""
-    intake = basis.record.intake
-    complaint = intake.complaint if intake else None
-    told = story_lines(basis.record)
-    if complaint is None or complaint.side is None or complaint.region == "none":
-        return _row("Story", {}, "nothing told of this side", told)
-    hurts = SIDES if complaint.side == "both" else (complaint.side,)
-    return _row("Story", {side: Cell(lines=told) for side in hurts}, "nothing told of this side")
+    complaint = complaint_of(basis.record, catalogue)
+    told = story_lines(basis.record, catalogue)
+    hurts = complaint.sides if complaint is not None and complaint.hurts else (None,)
+    cells: dict[SideCode, Cell] = {side.value: Cell(lines=told) for side in hurts if side is not None}
+    return _row("Story", cells, "nothing told of this side", () if cells else told)
 
 
 def _to_do(reading: ReadingOut) -> Row:

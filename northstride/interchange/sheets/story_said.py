@@ -6,44 +6,62 @@ from collections.abc import Iterator
 from typing import NamedTuple
 
 from northstride.core.catalogue import Catalogue
+from northstride.core.examination import Complaint
 from northstride.core.spoken import SPOKEN
 from northstride.core.story import story_data
 from northstride.core.wording import whole_day
 from northstride.interchange.sheets.content import Basis
 from northstride.interchange.sheets.said import words
-from northstride.record.model import ComplaintPart, IntakePart, OnsetPart, Record
+from northstride.record.complaint import complaint_of
+from northstride.record.model import IntakePart, OnsetPart, Record
 from northstride.record.reading_model import SideCode
 
 
-def story_lines(record: Record) -> list[str]:
+def story_lines(record: Record, catalogue: Catalogue) -> list[str]:
     intake = record.intake
     if intake is None:
         return ["No story was told."]
+    complaint = complaint_of(record, catalogue)
     told = [
-        _complaint(intake.complaint) if intake.complaint else "",
-        _began(intake, record),
+        complaint_said(complaint) if complaint else "",
+        _began(intake, record, complaint),
         _codes("Told", [*intake.symptoms, *intake.red_flags, *intake.confounders]),
         f"Examined on {whole_day(record.date)}.",
     ]
     return [line for line in told if line]
 
 
-def _complaint(complaint: ComplaintPart) -> str:
-    if complaint.region == "none":
+def complaint_said(complaint: Complaint) -> str:
+    """Region and side, the places with theirs, and how much it hurts."""
+    if not complaint.hurts:
         return "Nothing hurts."
-    region = story_data().words.regions[complaint.region] if complaint.region else ""
-    places = [f"{readable(place.site)} {place.side}" for place in complaint.places]
-    sites = places or [readable(site) for site in complaint.sites]
-    side = "" if complaint.side is None else "both sides" if complaint.side == "both" else complaint.side
-    named = ", ".join(part for part in (region, side) if part)
-    return f"{named}: {', '.join(sites)}." if sites else f"{named}."
+    with_side = {place.site for place in complaint.places}
+    sites = [f"{readable(place.site)} {place.side}" for place in complaint.places]
+    sites += [readable(site) for site in complaint.sites if site not in with_side]
+    named = f"{story_data().words.regions[complaint.region]}{_side(complaint)}"
+    return f"{named}: {', '.join(sites)}.{_pain(complaint)}" if sites else f"{named}.{_pain(complaint)}"
 
 
-def _began(intake: IntakePart, record: Record) -> str:
+def _side(complaint: Complaint) -> str:
+    if complaint.side is None:
+        return ""
+    return ", both sides" if complaint.side == "both" else f", {complaint.side}"
+
+
+def _pain(complaint: Complaint) -> str:
+    told = [
+        f"{score} {when}"
+        for score, when in ((complaint.now, "now"), (complaint.worst, "at worst"))
+        if score is not None
+    ]
+    return f" Pain {', '.join(told)}, of 10." if told else ""
+
+
+def _began(intake: IntakePart, record: Record, complaint: Complaint | None) -> str:
     """Nothing began where nothing hurts."""
     if intake.onset:
         return _onset(intake.onset, record)
-    hurts = intake.complaint is not None and intake.complaint.region != "none"
+    hurts = complaint is not None and complaint.hurts
     return "When and how it began was not told." if hurts else ""
 
 

@@ -368,6 +368,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/athletes/{athlete_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Preview
+         * @description Changes nothing.
+         */
+        get: operations["preview_merge"];
+        put?: never;
+        /** Merge */
+        post: operations["merge_athletes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/athletes/{athlete_id}/merges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List All */
+        get: operations["list_merges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/athletes/{athlete_id}/merge/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description `athlete_id` is whom they were brought to.
+         */
+        post: operations["undo_merge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/squads": {
         parameters: {
             query?: never;
@@ -905,7 +963,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Word */
+        /**
+         * Word
+         * @description Of a signed screen a new version of its paper, by whoever gives their password.
+         */
         post: operations["word_sheet"];
         delete?: never;
         options?: never;
@@ -1273,8 +1334,28 @@ export interface components {
              * @default []
              */
             answers?: components["schemas"]["AnswerInput"][];
+            /**
+             * Words
+             * @default []
+             */
+            words?: components["schemas"]["AmendedWords"][];
             /** Password */
             password: string;
+        };
+        /**
+         * AmendedWords
+         * @description Words of a sheet that are said anew. `value` none gives the field back to ours.
+         */
+        AmendedWords: {
+            /**
+             * Sheet
+             * @enum {string}
+             */
+            sheet: "report" | "letter" | "athlete";
+            /** Field */
+            field: string;
+            /** Value */
+            value?: string | null;
         };
         /**
          * AnswerInput
@@ -1329,7 +1410,10 @@ export interface components {
             /** At */
             at: string | null;
         };
-        /** AnswersInput */
+        /**
+         * AnswersInput
+         * @description `clock`: the device's own time at sending, so that what it wrote is ordered by ours.
+         */
         AnswersInput: {
             /** Answers */
             answers: components["schemas"]["AnswerInput"][];
@@ -1338,6 +1422,8 @@ export interface components {
              * @default
              */
             device?: string;
+            /** Clock */
+            clock?: string | null;
         };
         /**
          * Arms
@@ -1768,6 +1854,8 @@ export interface components {
             state: "open" | "signed";
             /** Answers */
             answers: components["schemas"]["AnswerOut"][];
+            /** Clashes */
+            clashes: components["schemas"]["ClashOut"][];
             head: components["schemas"]["HeadOut"] | null;
             /** Others */
             others: components["schemas"]["OtherOut"][];
@@ -1814,6 +1902,18 @@ export interface components {
             code: string;
             /** Label */
             label: string;
+        };
+        /**
+         * ClashOut
+         * @description Two answers to one question, seen by two.
+         *
+         *     `danger`: the more careful one holds until somebody licensed decides.
+         */
+        ClashOut: {
+            holds: components["schemas"]["AnswerOut"];
+            beside: components["schemas"]["AnswerOut"];
+            /** Danger */
+            danger: boolean;
         };
         /**
          * ClinicEdit
@@ -1948,6 +2048,27 @@ export interface components {
             columns: components["schemas"]["ColumnOut"][];
             /** Roles */
             roles: components["schemas"]["RoleOut"][];
+        };
+        /**
+         * ComplaintOut
+         * @description What places, sites, side and region come to; `region` is "none" where nothing hurts.
+         */
+        ComplaintOut: {
+            /**
+             * Region
+             * @enum {string}
+             */
+            region: "hip" | "groin" | "thigh" | "knee" | "leg" | "ankle" | "foot" | "none";
+            /** Side */
+            side: ("left" | "right" | "both") | null;
+            /** Sites */
+            sites: string[];
+            /** Places */
+            places: components["schemas"]["SorePlaceOut"][];
+            /** Now */
+            now: number | null;
+            /** Worst */
+            worst: number | null;
         };
         /**
          * ComplaintPart
@@ -2182,6 +2303,13 @@ export interface components {
         DraftInput: {
             /** Answers */
             answers: components["schemas"]["AnswerInput"][];
+            /**
+             * Device
+             * @default
+             */
+            device?: string;
+            /** Clock */
+            clock?: string | null;
         };
         /** DueActionOut */
         DueActionOut: {
@@ -2414,7 +2542,7 @@ export interface components {
         };
         /**
          * FillInput
-         * @description `id` is of this filling, so that a repeat does nothing.
+         * @description `id` is of this filling, so that a repeat does nothing. `password`: where the screen is signed.
          */
         FillInput: {
             /**
@@ -2427,6 +2555,8 @@ export interface components {
              * Format: uuid
              */
             template: string;
+            /** Password */
+            password?: string | null;
         };
         /** FlagOut */
         FlagOut: {
@@ -2510,7 +2640,9 @@ export interface components {
         };
         /**
          * Head
-         * @description Who, by whom, and how far it holds. `notice` says that it is a draft, or what was amended and why.
+         * @description Who, by whom, and how far it holds.
+         *
+         *     `notice` says that it is a draft, what was amended and why, or that words were changed after signing.
          */
         Head: {
             /** Athlete */
@@ -2553,6 +2685,7 @@ export interface components {
         HeadOut: {
             record: components["schemas"]["RecordHead"];
             schools: components["schemas"]["Schools"];
+            complaint: components["schemas"]["ComplaintOut"] | null;
             /**
              * First Side
              * @enum {string}
@@ -3004,6 +3137,57 @@ export interface components {
             /** Normal */
             normal: string | number | boolean | string[] | null;
         };
+        /** MergeInput */
+        MergeInput: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Gone
+             * Format: uuid
+             */
+            gone: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * MergePreview
+         * @description `kept` stays and takes the screens of `gone`; `filled`: what it learns. With faults it is not done.
+         */
+        MergePreview: {
+            kept: components["schemas"]["PersonOut"];
+            gone: components["schemas"]["PersonOut"];
+            /** Screens */
+            screens: number;
+            /** Squads */
+            squads: number;
+            /** Filled */
+            filled: string[];
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+        };
+        /**
+         * MergedOut
+         * @description Somebody who was brought to this athlete. `id` is the merge's, for undoing it.
+         */
+        MergedOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Ref */
+            ref: string;
+            /** Name */
+            name: string;
+        };
         /** MoveInput */
         MoveInput: {
             /**
@@ -3227,6 +3411,20 @@ export interface components {
         PairingState: {
             /** Used */
             used: boolean;
+        };
+        /** PersonOut */
+        PersonOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Ref */
+            ref: string;
+            /** Name */
+            name: string;
+            /** Birth Date */
+            birth_date: string | null;
         };
         /**
          * Pin
@@ -3831,6 +4029,7 @@ export interface components {
             from_file: boolean;
             athlete: components["schemas"]["AthleteLine"];
             schools: components["schemas"]["Schools"];
+            complaint: components["schemas"]["ComplaintOut"] | null;
             /**
              * First Side
              * @enum {string}
@@ -3840,6 +4039,8 @@ export interface components {
             signatures: components["schemas"]["SignatureOut"][];
             /** Arrangements */
             arrangements: components["schemas"]["ArrangementOut"][];
+            /** Clashes */
+            clashes: components["schemas"]["ClashOut"][];
             /** Late */
             late: components["schemas"]["AnswerInput"][];
         };
@@ -4098,6 +4299,17 @@ export interface components {
             now?: number | null;
             /** Worst */
             worst?: number | null;
+        };
+        /** SorePlaceOut */
+        SorePlaceOut: {
+            /** Site */
+            site: string;
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Now */
+            now: number | null;
+            /** Worst */
+            worst: number | null;
         };
         /**
          * SpotsMap
@@ -4558,6 +4770,16 @@ export interface components {
              */
             id: string;
         };
+        /** UndoMergeInput */
+        UndoMergeInput: {
+            /**
+             * Merge
+             * Format: uuid
+             */
+            merge: string;
+            /** Password */
+            password: string;
+        };
         /** UnexaminedOut */
         UnexaminedOut: {
             /** Structure */
@@ -4730,7 +4952,7 @@ export interface components {
         };
         /**
          * WordsInput
-         * @description `value` none takes one's words back.
+         * @description `value` none takes one's words back. `password`: on a signed screen, for a new version of its paper.
          */
         WordsInput: {
             /**
@@ -4747,10 +4969,14 @@ export interface components {
             field: string;
             /** Value */
             value?: string | null;
+            /** Password */
+            password?: string | null;
         };
         /**
          * WordsOut
          * @description A field whose words may be put in the place of ours. `by` and `at` where somebody did.
+         *
+         *     `amend`: what it says was signed, so that only an amendment says it anew. `later`: put there after that.
          */
         WordsOut: {
             /**
@@ -4770,13 +4996,26 @@ export interface components {
             by: string | null;
             /** At */
             at: string | null;
+            /** Amend */
+            amend: boolean;
+            /** Later */
+            later: boolean;
         };
-        /** WrittenOut */
+        /**
+         * WrittenOut
+         * @description `beside` did not take their place: what was seen later stands there.
+         *
+         *     `skew_seconds`: how far the device's clock is behind ours, where that is worth saying.
+         */
         WrittenOut: {
             /** Revision */
             revision: number;
             /** Late */
             late: string[];
+            /** Beside */
+            beside: string[];
+            /** Skew Seconds */
+            skew_seconds: number | null;
         };
         /**
          * Problem
@@ -5631,6 +5870,136 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ReturnTestOut"][];
                 };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview_merge: {
+        parameters: {
+            query: {
+                gone: string;
+            };
+            header?: never;
+            path: {
+                athlete_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergePreview"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    merge_athletes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                athlete_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_merges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                athlete_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergedOut"][];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undo_merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                athlete_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoMergeInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Refused, with the path of each fault */
             "4XX": {

@@ -8,7 +8,7 @@ import { factsOf } from "../state/story";
 import { dangerUnread } from "../state/urgent";
 import { PlaceAway } from "./Away";
 import { Others } from "./Others";
-import { ProblemNote } from "./ProblemNote";
+import { PlaceProblem } from "./PlaceProblem";
 import { SaveMark, useUnsaved } from "./SaveMark";
 import { ScreenHeader } from "./ScreenHeader";
 import { Shell } from "./Shell";
@@ -34,13 +34,7 @@ export function OpenScreen({ children }: { children: (opened: Opened) => ReactNo
   useSayWhere(id);
   const error = screen.error ?? catalogue.error;
   if (error) {
-    return (
-      <Shell>
-        <div className="p-4">
-          <ProblemNote error={error} />
-        </div>
-      </Shell>
-    );
+    return <PlaceProblem error={error} />;
   }
   if (!screen.data || !catalogue.data || !bench) {
     const waits = outbox.list(id).length;

@@ -102,9 +102,9 @@ export function useBench(
 /** Story, plan, overrides and schools as they are now; the entries are the bench's own. */
 function withHead(screen: Screen, { head, state }: Changes): Screen {
   if (!head) return screen;
-  const { record, schools, first_side } = head;
+  const { record, ...own } = head;
   const entries = screen.record.entries;
-  return { ...screen, state, schools, first_side, record: { ...record, entries } };
+  return { ...screen, ...own, state, record: { ...record, entries } };
 }
 
 function quickFault(catalogue: Catalogue, place: Place, value: Json): string | null {

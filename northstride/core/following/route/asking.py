@@ -142,7 +142,7 @@ def _sides_told(case: Case, ask: Mapping[str, Any]) -> tuple[Side, ...]:
     complaint = case.complaint
     if complaint is None or complaint.region == "none":
         return ()
-    named = {side for site, side in complaint.places if site in ask.get("sites", ())}
+    named = {place.side for place in complaint.places if place.site in ask.get("sites", ())}
     return tuple(side for side in SIDES if side in named) or (
         case.sides_of_complaint if complaint.side is not None else ()
     )

@@ -4,7 +4,7 @@ import { type Athlete, athleteQuery } from "../../api/athletes";
 import { catalogueQuery } from "../../api/catalogue";
 import { courseQuery } from "../../api/course";
 import { PlaceAway } from "../../components/Away";
-import { ProblemNote } from "../../components/ProblemNote";
+import { PlaceProblem } from "../../components/PlaceProblem";
 import { Shell } from "../../components/Shell";
 import { useToday } from "../../components/session";
 import { athleteTo } from "../../state/addresses";
@@ -28,13 +28,7 @@ export default function AthletePlace() {
   const catalogue = useQuery(catalogueQuery);
   const error = athlete.error ?? course.error ?? catalogue.error;
   if (error && !(athlete.data && course.data && catalogue.data)) {
-    return (
-      <Shell>
-        <div className="p-4">
-          <ProblemNote error={error} />
-        </div>
-      </Shell>
-    );
+    return <PlaceProblem error={error} />;
   }
   if (!athlete.data || !course.data || !catalogue.data) {
     return <PlaceAway waiting={athlete.failureCount + course.failureCount > 0} />;

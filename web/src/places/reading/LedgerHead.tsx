@@ -98,7 +98,7 @@ const isAbout = (action: Action, flag: string): boolean =>
   action.code === `${action.urgency}.${flag.replaceAll(".", "_")}`;
 
 function roleOf(screen: Screen, side: Side): string {
-  const complaint = screen.record.intake?.complaint;
+  const { complaint } = screen;
   if (!complaint?.side || complaint.region === "none") return side;
   return complaint.side === side || complaint.side === "both" ? "hurts here" : "other side";
 }
