@@ -12,6 +12,7 @@ OWNER: frozenset[Role] = frozenset({"owner"})
 PERMISSIONS: dict[str, frozenset[Role]] = {
     "read_description": EVERYONE,
     "sign_out": EVERYONE,
+    "list_sessions": EVERYONE,
     "make_pairing": EVERYONE,
     "read_pairing": EVERYONE,
     "read_clinic": EVERYONE,
@@ -90,7 +91,15 @@ PERMISSIONS: dict[str, frozenset[Role]] = {
 
 # Asked before anyone is known.
 OPEN_OPERATIONS = frozenset(
-    {"read_health", "read_session", "sign_in", "pair_device", "set_up", "read_calendar_feed"}
+    {
+        "read_health",
+        "read_session",
+        "sign_in",
+        "look_at_pairing",
+        "pair_device",
+        "set_up",
+        "read_calendar_feed",
+    }
 )
 
 # What a page asks by itself while nobody touches it: no use, so it keeps no session alive.

@@ -51,6 +51,10 @@ class AnotherUser(Exception):
     """The page belongs to somebody else than who is signed in on this device now."""
 
 
+class SomebodyHere(Exception):
+    """Somebody is signed in on this device: a code puts nobody in their place."""
+
+
 class WrongToken(Exception):
     """A write without the session's own token: perhaps another site's page sent it."""
 
@@ -114,6 +118,8 @@ def from_error(error: Exception) -> Response:
         case AnotherUser():
             title = "Somebody else is signed in on this device now. What you typed is kept for you."
             return problem("another-user", 403, title)
+        case SomebodyHere():
+            return problem("somebody-here", 409, "Somebody is signed in on this device. Sign out first.")
         case WrongToken():
             return problem("wrong-token", 403, "This page is out of date. Reload it.")
         case NotAllowed():
@@ -204,6 +210,7 @@ BUSY = ("57014", "55P03")
 HANDLED: tuple[type[Exception], ...] = (
     NotSignedIn,
     AnotherUser,
+    SomebodyHere,
     WrongToken,
     NotAllowed,
     TooLarge,

@@ -27,6 +27,7 @@ from northstride.store.sessions import (
     end_session,
     known_device,
     running_session,
+    sessions_of,
     who_signs_in,
 )
 from northstride.store.users import is_set_up, set_up
@@ -97,7 +98,8 @@ async def read_health(services: ServicesDep) -> HealthOut:
 def read_session(request: Request, services: ServicesDep) -> DoorOut:
     token = session_token(request)
     with services.engine.connect() as db:
-        running = running_session(db, token, use=True) if token else None
+        # Who looks who is here uses nothing yet.
+        running = running_session(db, token, use=False) if token else None
         ready = running is not None or is_set_up(db)
         db.commit()
     accounts = _demo_accounts() if services.settings.demo else []
@@ -175,9 +177,37 @@ def hand_over(begun: Begun, response: Response, *, secure: bool) -> SessionOut:
     return _session(begun.running)
 
 
+class OwnSession(Output):
+    """`came_with`: the session of the device that took this one along. `here`: the one that asks."""
+
+    id: UUID
+    begun: dt.datetime
+    last_used: dt.datetime
+    came_with: UUID | None
+    here: bool
+
+
+@router.get("/sessions", operation_id="list_sessions")
+def list_own(work: WorkDep) -> list[OwnSession]:
+    """One's own that run, each behind the one that took it along."""
+    rows = sessions_of(work.db, work.actor)
+    work.commit()
+    return [
+        OwnSession(
+            id=row.id,
+            begun=row.created_at,
+            last_used=row.last_seen_at,
+            came_with=row.maker,
+            here=row.id == work.actor.session_id,
+        )
+        for row in rows
+    ]
+
+
 @router.delete("/session", operation_id="sign_out", status_code=204)
-def sign_out(work: WorkDep, response: Response) -> None:
-    end_session(work.db, work.actor)
+def sign_out(work: WorkDep, response: Response, how: Literal["left", "locked"] = "left") -> None:
+    """Whoever leaves takes the devices along that they took along; a lock closes this device alone."""
+    end_session(work.db, work.actor, locked=how == "locked")
     work.commit()
     response.delete_cookie(COOKIE, path="/")
 

@@ -29,6 +29,9 @@ COOKIE = "north_stride_session"
 CSRF_HEADER = "X-North-Stride-Token"
 # Whose page asks: what one user's page holds is never taken for another's, whoever signed in since.
 USER_HEADER = "X-North-Stride-User"
+# For how many seconds no hand was at the device: what a page asks by itself is no use of the session.
+IDLE_HEADER = "X-North-Stride-Idle"
+MOST_IDLE = 30
 SAFE_METHODS = frozenset({"GET", "HEAD", "OPTIONS"})
 # Hashing takes memory and a whole core: few at once, the rest wait without thread or connection.
 HASHED_AT_ONCE = 2
@@ -100,7 +103,8 @@ class Desk:
         operation = request.scope["route"].operation_id
         with services.engine.connect() as db:
             token = session_token(request)
-            running = running_session(db, token, use=operation not in UNUSED) if token else None
+            use = operation not in UNUSED and not is_idle(request)
+            running = running_session(db, token, use=use) if token else None
             if running is None:
                 raise NotSignedIn
             asks = request.headers.get(USER_HEADER)
@@ -133,6 +137,12 @@ class Desk:
 def services_of(request: Request) -> Services:
     found: Services = request.app.state.services
     return found
+
+
+def is_idle(request: Request) -> bool:
+    """Whether the device says that nobody was at it. One that says nothing is in somebody's hand."""
+    told = request.headers.get(IDLE_HEADER, "")
+    return told.isdecimal() and len(told) < 12 and int(told) > MOST_IDLE
 
 
 def session_token(request: Request) -> str | None:

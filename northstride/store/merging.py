@@ -159,7 +159,8 @@ def undo_merge(db: Connection, actor: Actor, kept_id: UUID, merge_id: UUID) -> N
 
 
 def merges_of(db: Connection, actor: Actor, athlete_id: UUID) -> Sequence[Row[UUID, dt.datetime, str, str]]:
-    """Those that brought somebody to this athlete and stand, the newest first."""
+    """Those that brought somebody to this athlete and stand, the newest first. Raises NotFound."""
+    get_athlete(db, actor, athlete_id)
     query = (
         select(AthleteMerge.id, AthleteMerge.at, Athlete.ref, Athlete.name)
         .join(Athlete, (Athlete.clinic_id == AthleteMerge.clinic_id) & (Athlete.id == AthleteMerge.gone))

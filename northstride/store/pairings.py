@@ -5,27 +5,36 @@ from __future__ import annotations
 import datetime as dt
 import secrets
 from dataclasses import dataclass
+from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Connection, insert, select, text
+from sqlalchemy import Connection, Row, insert, select, text
 
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import NotFound, PairingRefused
 from northstride.store.screens import get_screen
 from northstride.store.sessions import Begun, begin_session, hashed
-from northstride.store.tables import Clinic, Pairing, User
+from northstride.store.tables import Clinic, Pairing, SignIn, User
 
 LIVES = dt.timedelta(minutes=2)
 
 # Used by being taken: two hands at once cannot both have it.
-TAKE = text(
-    """
-    UPDATE pairings p SET used_at = now() FROM sessions s, clinics c
-    WHERE p.code_hash = :code_hash AND p.used_at IS NULL AND p.created_at > now() - :lives
+OPENS = """
+    p.code_hash = :code_hash AND p.used_at IS NULL AND p.created_at > now() - :lives
       AND s.clinic_id = p.clinic_id AND s.id = p.session_id AND s.ended_at IS NULL
       AND c.id = p.clinic_id AND s.last_seen_at > now() - c.idle_minutes * interval '1 minute'
-    RETURNING p.clinic_id, p.user_id, p.screen_id
-    """
+"""
+TAKE = text(
+    f"""
+    UPDATE pairings p SET used_at = now() FROM sessions s, clinics c WHERE {OPENS}
+    RETURNING p.clinic_id, p.user_id, p.screen_id, coalesce(s.maker, s.id) AS session_id
+    """  # noqa: S608  our own constant
+)
+WHOSE = text(
+    f"""
+    SELECT u.name, c.name AS clinic_name FROM pairings p, sessions s, clinics c, users u
+    WHERE {OPENS} AND u.clinic_id = p.clinic_id AND u.id = p.user_id AND u.archived_at IS NULL
+    """  # noqa: S608  our own constant
 )
 
 
@@ -70,6 +79,14 @@ def is_used(db: Connection, actor: Actor, pairing_id: UUID) -> bool:
     return row.used_at is not None
 
 
+def whose_pairing(db: Connection, code: str) -> Row[Any]:
+    """Whom a code would let in as, and where. Raises PairingRefused as taking it does."""
+    found = db.execute(WHOSE, {"code_hash": hashed(code), "lives": LIVES}).first()
+    if found is None:
+        raise PairingRefused
+    return found
+
+
 def take_pairing(db: Connection, code: str) -> Taken:
     """Begins the second device's session. Raises PairingRefused: unknown, used, too old, its maker gone."""
     taken = db.execute(TAKE, {"code_hash": hashed(code), "lives": LIVES}).first()
@@ -87,4 +104,9 @@ def take_pairing(db: Connection, code: str) -> Taken:
     ).first()
     if row is None:
         raise PairingRefused
-    return Taken(begin_session(db, row), taken.screen_id)
+    maker = db.execute(
+        select(SignIn.id, SignIn.created_at).where(
+            SignIn.clinic_id == taken.clinic_id, SignIn.id == taken.session_id
+        )
+    ).one()
+    return Taken(begin_session(db, row, maker), taken.screen_id)

@@ -5,9 +5,10 @@ from __future__ import annotations
 import datetime as dt
 import hashlib
 import secrets
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 from sqlalchemy import Connection, Row, func, insert, select, text, update
 
@@ -65,8 +66,11 @@ def known_device(db: Connection, row: Row[Any], device: str | None) -> str | Non
     return device_hash if found is not None else None
 
 
-def begin_session(db: Connection, row: Row[Any]) -> Begun:
-    """For whom `who_signs_in` found, after the password matched."""
+def begin_session(db: Connection, row: Row[Any], maker: Row[UUID, dt.datetime] | None = None) -> Begun:
+    """For whom `who_signs_in` found, after the password matched.
+
+    `maker`: of a second device the session that took it along. It is as old as that one, and ends with it.
+    """
     token, csrf, session_id = secrets.token_urlsafe(32), secrets.token_urlsafe(24), uuid4()
     device = secrets.token_urlsafe(24)
     db.execute(
@@ -77,6 +81,7 @@ def begin_session(db: Connection, row: Row[Any]) -> Begun:
             token_hash=hashed(token),
             csrf=csrf,
             device_hash=hashed(device),
+            **({"maker": maker.id, "created_at": maker.created_at} if maker is not None else {}),
         )
     )
     actor = Actor(row.clinic_id, row.id, row.name, row.role, session_id, row.time_zone)
@@ -120,13 +125,34 @@ def running_session(db: Connection, token: str, *, use: bool) -> Running | None:
     return Running(actor, row.csrf, row.clinic_name, row.login, row.idle_minutes, row.seal_key)
 
 
-def end_session(db: Connection, actor: Actor) -> None:
+def end_session(db: Connection, actor: Actor, *, locked: bool = False) -> None:
+    """One's own, and with it those of the devices it took along; a lock closes this device alone."""
+    own = SignIn.id == actor.session_id
+    whose = own if locked else own | (SignIn.maker == actor.session_id)
     db.execute(
         update(SignIn)
-        .where(SignIn.clinic_id == actor.clinic_id, SignIn.id == actor.session_id)
+        .where(SignIn.clinic_id == actor.clinic_id, SignIn.ended_at.is_(None), whose)
         .values(ended_at=func.now())
     )
-    audit(db, actor, "sign out", "session", actor.session_id)
+    audit(db, actor, "lock" if locked else "sign out", "session", actor.session_id)
+
+
+def sessions_of(db: Connection, actor: Actor) -> Sequence[Row[Any]]:
+    """One's own that run: the oldest first, each before those of the devices it took along."""
+    asked = {"clinic": actor.clinic_id, "user": actor.user_id, "longest": LONGEST}
+    return db.execute(OWN, asked).all()
+
+
+OWN = text(
+    """
+    SELECT s.id, s.created_at, s.last_seen_at, s.maker
+    FROM sessions s JOIN clinics c ON c.id = s.clinic_id
+    WHERE s.clinic_id = :clinic AND s.user_id = :user AND s.ended_at IS NULL
+      AND s.created_at > now() - :longest
+      AND s.last_seen_at > now() - c.idle_minutes * interval '1 minute'
+    ORDER BY s.created_at, coalesce(s.maker, s.id), s.maker IS NOT NULL, s.last_seen_at
+    """
+)
 
 
 def own_password_hash(db: Connection, actor: Actor) -> str:

@@ -8,7 +8,7 @@ from uuid import uuid4
 from sqlalchemy import text
 
 from northstride.api.permissions import OPEN_OPERATIONS, PERMISSIONS
-from northstride.api.work import COOKIE, CSRF_HEADER
+from northstride.api.work import COOKIE, CSRF_HEADER, IDLE_HEADER
 from northstride.store.identity import PARTS
 from tests.support.api import PASSWORD, ROLES, ApiCase, Person, answer
 from tests.support.records import record, thomas
@@ -90,6 +90,8 @@ class AccessCase(ApiCase):
                 "password": "ten characters",
             },
             "edit_user": {"archived": False},
+            "merge_athletes": {"id": new, "gone": ids["athlete_id"], "password": PASSWORD},
+            "undo_merge": {"merge": new, "password": PASSWORD},
             "keep_clinic_route": {"id": new, "purpose": "teaching", "name": new, "tests": ["hip.gait"]},
         }.get(operation)
 
@@ -100,6 +102,7 @@ class AccessCase(ApiCase):
             "read_changes": {"after": 0},
             "read_history": {"test": "hip.modified_thomas", "field": "note"},
             "import_record": {"name": "Ilse Varga"},
+            "preview_merge": {"gone": ids["athlete_id"]},
             "export_line": {"test": "hip.modified_thomas", "measure": "thigh_angle"},
             "export_date": {"action": "train.tightness_hip_flexors"},
             "read_audit": {"noun": "screen", "key": ids["screen_id"]},
@@ -275,6 +278,12 @@ class Roles(AccessCase):
             "read_signature": everyone,
             "read_signature_today": everyone,
             "sign_out": everyone,
+            "undo_merge": "owner",
+            "merge_athletes": "owner",
+            "list_merges": "owner",
+            "preview_merge": "owner",
+            "list_sessions": everyone,
+            "read_description": everyone,
             "sign_screen": licensed,
             "write_answers": everyone,
         }
@@ -282,7 +291,8 @@ class Roles(AccessCase):
             {name: set(roles) for name, roles in PERMISSIONS.items()},
             {name: set(roles.split()) for name, roles in decided.items()},
         )
-        unknown = {"pair_device", "read_calendar_feed", "read_health", "read_session", "set_up", "sign_in"}
+        before = {"look_at_pairing", "pair_device", "read_session", "set_up", "sign_in"}
+        unknown = {*before, "read_calendar_feed", "read_health"}
         self.assertEqual(OPEN_OPERATIONS, unknown)
 
 
@@ -340,6 +350,31 @@ class Sessions(AccessCase):
         self.assertEqual(student.call("GET", "/api/athletes").status_code, 401)
         own = owner.call("PATCH", f"/api/users/{owner.user_id}", {"archived": True})
         self.assertEqual(own.status_code, 422)
+
+    def sql(self, statement: str, who: Person) -> Any:
+        with self.engine.begin() as db:
+            found = db.execute(text(statement), {"user": who.user_id})
+            return found.scalar_one() if found.returns_rows else None
+
+    def test_what_a_page_asks_by_itself_keeps_no_session_alive(self) -> None:
+        """Nobody is at the device: whatever is polled, the session ends in time."""
+        me, ten = self.person("owner"), "now() - interval '10 minutes'"
+        screen = me.begin_screen()
+        polls: list[tuple[str, dict[str, int]]] = [
+            ("/api/day", {}),
+            ("/api/athletes", {}),
+            ("/api/session", {}),
+            (f"/api/screens/{screen}/changes", {"after": 0}),
+        ]
+        for idle, used in (("3600", False), ("31", False), ("5", True), ("soon", True)):
+            for path, params in polls:
+                with self.subTest(idle=idle, path=path):
+                    self.sql(f"UPDATE sessions SET last_seen_at = {ten} WHERE user_id = :user", me)
+                    me.ok("GET", path, params=params, headers={IDLE_HEADER: idle})
+                    lately = "last_seen_at > now() - interval '1 minute'"
+                    seen = self.sql(f"SELECT {lately} FROM sessions WHERE user_id = :user", me)
+                    asks_itself = path.endswith(("/changes", "/session"))
+                    self.assertEqual(seen, used and not asks_itself)
 
     def test_idle_and_old_sessions_end(self) -> None:
         for column, interval in (("last_seen_at", "16 minutes"), ("created_at", "721 minutes")):

@@ -39,8 +39,58 @@ class Pairing(ScreenCase):
         self.assertNotEqual(paired["session"]["token"], self.me.token)
         self.assertEqual(phone.get(self.at).status_code, 200)
         self.assertTrue(self.used(key))
-        # One leaves, the other stays.
+        # Whose it is may leave it alone; where its maker leaves, it ends.
+        self.assertEqual(self.me.call("GET", self.at).status_code, 200)
         self.me.ok("DELETE", "/api/session")
+        self.assertEqual(phone.get(self.at).status_code, 401)
+
+    def test_whose_code_it_is_stands_there_before_anybody_enters(self) -> None:
+        _, code = self.make()
+        for _ in range(2):
+            looked = self.phone().post("/api/session/pair/look", json={"code": code})
+            self.assertEqual(looked.json(), {"name": "A. Practitioner", "clinic": "Tarnholt"})
+            self.assertNotIn("set-cookie", looked.headers)
+        self.assertEqual(self.pair(code).status_code, 200)
+        gone = self.phone().post("/api/session/pair/look", json={"code": code})
+        self.assertEqual(gone.status_code, 401)
+
+    def test_nobody_is_put_in_the_place_of_who_is_signed_in(self) -> None:
+        """A link somebody was sent would else make them write as its sender."""
+        _, code = self.make()
+        colleague = self.person("assistant")
+        refused = colleague.client.post("/api/session/pair", json={"code": code})
+        self.assertEqual(refused.status_code, 409)
+        self.assertEqual(colleague.ok("GET", "/api/session")["session"]["name"], "A. Assistant")
+        self.assertEqual(self.pair(code).status_code, 200)
+
+    def test_it_is_as_old_as_its_makers_and_listed_with_it(self) -> None:
+        began = "now() - interval '11 hours 59 minutes'"
+        with self.engine.begin() as db:
+            db.execute(
+                text(f"UPDATE sessions SET created_at = {began} WHERE user_id = :user"),
+                {"user": self.me.user_id},
+            )
+        _, code = self.make()
+        phone = self.phone()
+        self.pair(code, phone)
+        listed = self.me.ok("GET", "/api/sessions")
+        came = [(each["came_with"], each["here"]) for each in listed]
+        self.assertEqual(came, [(None, True), (listed[0]["id"], False)])
+        self.assertEqual(listed[0]["begun"], listed[1]["begun"])
+        older = "created_at - interval '2 minutes'"
+        with self.engine.begin() as db:
+            db.execute(
+                text(f"UPDATE sessions SET created_at = {older} WHERE user_id = :user"),
+                {"user": self.me.user_id},
+            )
+        self.assertEqual(phone.get(self.at).status_code, 401)
+
+    def test_a_lock_closes_this_device_and_not_the_one_in_the_hand(self) -> None:
+        _, code = self.make()
+        phone = self.phone()
+        self.pair(code, phone)
+        self.me.ok("DELETE", "/api/session", params={"how": "locked"})
+        self.assertEqual(self.me.call("GET", self.at).status_code, 401)
         self.assertEqual(phone.get(self.at).status_code, 200)
 
     def test_a_code_works_once(self) -> None:

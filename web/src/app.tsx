@@ -13,35 +13,39 @@ export function App() {
   const door = useQuery(doorQuery);
   const { session, closed, enter, leave } = useDoor(door.data);
   const { pathname } = useLocation();
-  if (pathname === PAIR && door.data) return <PairPlace onEntered={enter} />;
+  if (pathname === PAIR && door.data) {
+    return <PairPlace here={door.data.session} onEntered={enter} />;
+  }
   if (!session) {
     if (!door.data || door.data.session) return <Away waiting={door.failureCount > 0} />;
     return <SignInPlace door={door.data} onEntered={enter} />;
   }
   return (
     <SessionContext value={{ session, leave }}>
-      {/* Kept as it is behind the lock, and out of sight. */}
-      <div className="places-frame" hidden={closed !== null}>
-        <Routes>
-          {PLACES.map(({ path, name, ...more }) => (
-            <Route
-              key={path}
-              path={`${path}${"rest" in more ? more.rest : ""}`}
-              element={<Goal name={name} />}
-            />
-          ))}
-          <Route path={ATHLETE.path} element={<Goal name={ATHLETE.name} />} />
-          {STEPS.map(({ step, rest, name }) => (
-            <Route
-              key={step}
-              path={`/screens/:screen/${step}${rest}`}
-              element={<Goal name={name} />}
-            />
-          ))}
-          <Route path="/" element={<Navigate to={PLACES[0].path} replace />} />
-          <Route path="*" element={<NothingHere />} />
-        </Routes>
-      </div>
+      {/* Behind the lock nothing of anybody is in the page; what was typed lies sealed on the device. */}
+      {closed === "locked" ? null : (
+        <div className="places-frame" hidden={closed !== null}>
+          <Routes>
+            {PLACES.map(({ path, name, ...more }) => (
+              <Route
+                key={path}
+                path={`${path}${"rest" in more ? more.rest : ""}`}
+                element={<Goal name={name} />}
+              />
+            ))}
+            <Route path={ATHLETE.path} element={<Goal name={ATHLETE.name} />} />
+            {STEPS.map(({ step, rest, name }) => (
+              <Route
+                key={step}
+                path={`/screens/:screen/${step}${rest}`}
+                element={<Goal name={name} />}
+              />
+            ))}
+            <Route path="/" element={<Navigate to={PLACES[0].path} replace />} />
+            <Route path="*" element={<NothingHere />} />
+          </Routes>
+        </div>
+      )}
       {closed ? <SignInAgain session={session} why={closed} onEntered={enter} /> : null}
     </SessionContext>
   );

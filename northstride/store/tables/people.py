@@ -75,9 +75,13 @@ class SignIn(Base):
     created_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
     last_seen_at: Mapped[dt.datetime] = mapped_column(server_default=text("now()"))
     ended_at: Mapped[dt.datetime | None]
+    # The session of the device that took this one along.
+    maker: Mapped[UUID | None]
     __table_args__ = (
         PrimaryKeyConstraint("clinic_id", "id"),
         in_clinic("users", "user_id"),
+        in_clinic("sessions", "maker", name="fk_sessions_maker"),
+        Index("ix_sessions_maker", "clinic_id", "maker", postgresql_where=text("maker IS NOT NULL")),
         UniqueConstraint("token_hash"),
         Index(None, "clinic_id", "user_id", "device_hash"),
     )

@@ -10,7 +10,16 @@ const TOKEN_HEADER = "X-North-Stride-Token";
 // Whose page this is: the server answers nobody else's with what it holds.
 const USER_HEADER = "X-North-Stride-User";
 
+// How long no hand was at this device: what a page asks by itself keeps no session alive.
+const IDLE_HEADER = "X-North-Stride-Idle";
+let idleMs: () => number = () => 0;
+
+export function measureIdle(measure: () => number): void {
+  idleMs = measure;
+}
+
 let asking: { token: string; user: string } | null = null;
+const MOST_IDLE_MS = 86_400_000;
 let onSignedOut: (another: boolean) => void = () => {};
 
 export function askAs(session: { token: string; user_id: string } | null): void {
@@ -43,6 +52,7 @@ const ofAnother = new WeakSet<Response>();
 export const client = createClient<paths>({ baseUrl: window.location.origin, fetch: reach });
 client.use({
   onRequest({ request }) {
+    request.headers.set(IDLE_HEADER, String(Math.floor(Math.min(idleMs(), MOST_IDLE_MS) / 1000)));
     if (asking) {
       request.headers.set(TOKEN_HEADER, asking.token);
       // The door tells who is there; every other call is somebody's own.

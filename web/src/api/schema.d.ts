@@ -33,8 +33,31 @@ export interface paths {
         put?: never;
         /** Sign In Here */
         post: operations["sign_in"];
-        /** Sign Out */
+        /**
+         * Sign Out
+         * @description Whoever leaves takes the devices along that they took along; a lock closes this device alone.
+         */
         delete: operations["sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Own
+         * @description One's own that run, each behind the one that took it along.
+         */
+        get: operations["list_sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -91,6 +114,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/pair/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description The code stays unused.
+         */
+        post: operations["look_at_pairing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/pair": {
         parameters: {
             query?: never;
@@ -102,7 +145,9 @@ export interface paths {
         put?: never;
         /**
          * Pair
-         * @description A session of its own for the device that holds the code; tries are braked as sign-ins are.
+         * @description A session for the device that holds the code, which begins and ends with its maker's.
+         *
+         *     Raises SomebodyHere: nobody is put in the place of who is signed in.
          */
         post: operations["pair_device"];
         delete?: never;
@@ -3372,6 +3417,31 @@ export interface components {
             /** Sport */
             sport: string | null;
         };
+        /**
+         * OwnSession
+         * @description `came_with`: the session of the device that took this one along. `here`: the one that asks.
+         */
+        OwnSession: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Begun
+             * Format: date-time
+             */
+            begun: string;
+            /**
+             * Last Used
+             * Format: date-time
+             */
+            last_used: string;
+            /** Came With */
+            came_with: string | null;
+            /** Here */
+            here: boolean;
+        };
         /** PainLevels */
         PainLevels: {
             /** Now */
@@ -3399,6 +3469,16 @@ export interface components {
             id: string;
             /** Screen Id */
             screen_id?: string | null;
+        };
+        /**
+         * PairingOfOut
+         * @description Whose code it is: shown before anybody comes in by it.
+         */
+        PairingOfOut: {
+            /** Name */
+            name: string;
+            /** Clinic */
+            clinic: string;
         };
         /** PairingOut */
         PairingOut: {
@@ -5155,7 +5235,9 @@ export interface operations {
     };
     sign_out: {
         parameters: {
-            query?: never;
+            query?: {
+                how?: "left" | "locked";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5168,6 +5250,35 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSession"][];
+                };
             };
             /** @description Refused, with the path of each fault */
             "4XX": {
@@ -5264,6 +5375,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PairingState"];
+                };
+            };
+            /** @description Refused, with the path of each fault */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_pairing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeInput"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairingOfOut"];
                 };
             };
             /** @description Refused, with the path of each fault */

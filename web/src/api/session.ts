@@ -31,6 +31,10 @@ export async function setUp(body: Schema["SetUpInput"]): Promise<Session> {
   return session;
 }
 
+/** Whose code this is. It stays unused: a hand decides. */
+export const lookAtPairing = (code: string): Promise<Schema["PairingOfOut"]> =>
+  take(client.POST("/api/session/pair/look", { body: { code } }));
+
 /** In as whoever made the code, with a session of this device's own. */
 export async function pairDevice(code: string): Promise<Schema["PairedOut"]> {
   const paired = await take(client.POST("/api/session/pair", { body: { code } }));
@@ -39,9 +43,14 @@ export async function pairDevice(code: string): Promise<Schema["PairedOut"]> {
 }
 
 /** Whether the server knows of it: it may be away, or know of no session any more. */
-export async function signOut(): Promise<boolean> {
+export const signOut = (): Promise<boolean> => end("left");
+
+/** The same for a device that nobody is at: those it took along go on. */
+export const lockSession = (): Promise<boolean> => end("locked");
+
+async function end(how: "left" | "locked"): Promise<boolean> {
   const { error, response } = await client
-    .DELETE("/api/session")
+    .DELETE("/api/session", { params: { query: { how } } })
     .catch(() => ({ error: true, response: null }));
   askAs(null);
   return !error || response?.status === 401;

@@ -121,31 +121,34 @@ describe("who is at this device", () => {
   function tabs() {
     const kept = memory();
     const listeners = new Set<(key: string | null) => void>();
-    let now = 1_000_000;
+    const clock = { wall: 1_000_000_000, going: 0 };
     const tab = () => {
-      let heard: ((key: string | null) => void) | null = null;
+      const own = new Set<(key: string | null) => void>();
       const shared: Shared = {
         getItem: kept.getItem,
         setItem: (key, value) => {
           kept.setItem(key, value);
           // As a browser does: every tab but the one that wrote.
-          for (const tell of listeners) if (tell !== heard) tell(key);
+          for (const tell of listeners) if (!own.has(tell)) tell(key);
         },
         onChange: (listener) => {
-          heard = listener;
+          own.add(listener);
           listeners.add(listener);
           return () => listeners.delete(listener);
         },
       };
-      return new Presence(shared, () => now);
+      return new Presence(shared, { wall: () => clock.wall, going: () => clock.going });
     };
-    return { tab, pass: (minutes: number) => (now += minutes * 60_000) };
+    const pass = (minutes: number) => {
+      clock.wall += minutes * 60_000;
+      clock.going += minutes * 60_000;
+    };
+    return { tab, pass, clock, kept };
   }
 
-  it("locks every tab when no hand used any of them, and unlocks all at once", () => {
+  it("locks every tab when no hand used any of them", () => {
     const { tab, pass } = tabs();
     const [one, two] = [tab(), tab()];
-    two.onOther(() => {});
     one.entered("u");
     pass(10);
     one.used();
@@ -155,8 +158,71 @@ describe("who is at this device", () => {
     pass(5);
     for (const each of [one, two]) each.look(15);
     expect([one.locked.getState(), two.locked.getState()]).toEqual([true, true]);
+  });
+
+  it("opens what was locked only where the server says that somebody is here", () => {
+    const { tab, pass, kept } = tabs();
+    const [one, two] = [tab(), tab()];
+    const heard: string[] = [];
+    two.onOther((who) => heard.push(who));
     one.entered("u");
-    expect([one.locked.getState(), two.locked.getState()]).toEqual([false, false]);
+    pass(20);
+    two.look(15);
+    one.entered("u");
+    expect(heard).toEqual(["u", "u"]);
+    expect(two.locked.getState()).toBe(true);
+    kept.setItem("north-stride/used", "9999999999999");
+    two.look(15);
+    expect(two.locked.getState()).toBe(true);
+    two.admitted();
+    expect(two.locked.getState()).toBe(false);
+  });
+
+  it("locks by the clock that only goes on, whatever the other is set to", () => {
+    const { tab, pass, clock } = tabs();
+    const one = tab();
+    one.entered("u");
+    pass(20);
+    clock.wall -= 30 * 60_000;
+    one.look(15);
+    expect(one.locked.getState()).toBe(true);
+  });
+
+  it("locks by the time of day where the device slept", () => {
+    const { tab, clock } = tabs();
+    const one = tab();
+    one.entered("u");
+    clock.wall += 20 * 60_000;
+    one.look(15);
+    expect(one.locked.getState()).toBe(true);
+  });
+
+  it("takes a moment that is still to come for no use", () => {
+    const { tab, clock, kept } = tabs();
+    kept.setItem("north-stride/used", String(clock.wall + 3_600_000));
+    const one = tab();
+    one.look(15);
+    expect(one.locked.getState()).toBe(true);
+  });
+
+  it("says how long nobody was here", () => {
+    const { tab, pass } = tabs();
+    const one = tab();
+    one.entered("u");
+    pass(2);
+    expect(one.idleMs()).toBe(120_000);
+    one.used();
+    expect(one.idleMs()).toBe(0);
+  });
+
+  it("owes the server a leaving where it was away at the lock", () => {
+    const { tab } = tabs();
+    const one = tab();
+    one.entered("u");
+    one.owesLeaving();
+    expect(tab().leftUnknown).toBe(true);
+    one.entered("u");
+    expect(tab().leftUnknown).toBe(false);
   });
 
   it("tells the other tabs at once that somebody left or came", () => {

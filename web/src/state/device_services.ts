@@ -1,4 +1,5 @@
 // One outbox and one sender for the signed-in user on this device, until they leave.
+import { measureIdle } from "../api/client";
 import { writeAnswers } from "../api/screens";
 import type { Session } from "../api/session";
 import { DeviceKeep, deviceName, type Owner } from "./device";
@@ -22,6 +23,7 @@ const LOCK = "north-stride-sender";
 
 export const keep = new DeviceKeep(window.localStorage);
 export const presence = new Presence(browserShared(window.localStorage));
+measureIdle(() => presence.idleMs());
 
 /** Two tabs take turns; where the browser has no locks, sending twice is harmless. */
 function alone<T>(work: () => Promise<T>): Promise<T> {

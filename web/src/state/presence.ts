@@ -7,27 +7,49 @@ export interface Shared {
   onChange(listener: (key: string | null) => void): () => void;
 }
 
+/** The time of day, which somebody may set, and one that only goes on. */
+export interface Clocks {
+  wall(): number;
+  going(): number;
+}
+
 const WHO = "north-stride/who";
 const USED = "north-stride/used";
 const LEFT = "north-stride/left";
 // Often enough for a lock counted in minutes, seldom enough to write nothing while typing.
 const TELL_USE_EVERY_MS = 5000;
+// A stored moment that is still to come was written by another clock, or by hand: it proves no use.
+const AHEAD_MS = 60_000;
+
+const CLOCKS: Clocks = { wall: () => Date.now(), going: () => performance.now() };
 
 export class Presence {
   readonly locked: Store<boolean> = createStore<boolean>(() => false);
-  private lastTold = 0;
+  private lastTold = Number.NEGATIVE_INFINITY;
+  /** By the clock that only goes on: when a hand was last at this device, as far as this tab knows. */
+  private lastUse: number;
 
   constructor(
     private readonly shared: Shared,
-    private readonly now: () => number = Date.now,
-  ) {}
+    private readonly clocks: Clocks = CLOCKS,
+  ) {
+    this.lastUse = clocks.going();
+    shared.onChange((key) => {
+      if (key === USED) this.lastUse = clocks.going();
+    });
+  }
 
   entered(who: string): void {
     this.shared.setItem(LEFT, "");
-    // Told anew each time, so that tabs that locked hear of it.
-    this.shared.setItem(WHO, `${who} ${this.now()}`);
-    this.lastTold = 0;
+    this.lastTold = Number.NEGATIVE_INFINITY;
     this.used();
+    // Told anew each time, so that tabs that locked hear of it.
+    this.shared.setItem(WHO, `${who} ${this.clocks.wall()}`);
+    this.locked.setState(false);
+  }
+
+  /** The server says that somebody is here: the only thing that opens what was locked. */
+  admitted(): void {
     this.locked.setState(false);
   }
 
@@ -37,6 +59,11 @@ export class Presence {
     this.shared.setItem(WHO, "");
   }
 
+  /** Locked while the server was away: the session there is ended as soon as it is back. */
+  owesLeaving(): void {
+    this.shared.setItem(LEFT, "yes");
+  }
+
   /** Whether somebody left here while the server was away. */
   get leftUnknown(): boolean {
     return this.shared.getItem(LEFT) === "yes";
@@ -44,16 +71,24 @@ export class Presence {
 
   /** A hand is at the device. What a page does by itself is no use. */
   used(): void {
-    const now = this.now();
+    const now = this.clocks.going();
+    this.lastUse = now;
     if (now - this.lastTold < TELL_USE_EVERY_MS) return;
     this.lastTold = now;
-    this.shared.setItem(USED, String(now));
+    this.shared.setItem(USED, String(this.clocks.wall()));
+  }
+
+  /** For how long no hand was at the device, by whichever clock says longer. */
+  idleMs(): number {
+    const stored = Number(this.shared.getItem(USED) ?? 0);
+    const byWall = this.clocks.wall() - stored;
+    const going = this.clocks.going() - this.lastUse;
+    return byWall < -AHEAD_MS ? Number.POSITIVE_INFINITY : Math.max(byWall, going);
   }
 
   /** Locks once nobody has used any tab for the clinic's limit. */
   look(idleMinutes: number): void {
-    const used = Number(this.shared.getItem(USED) ?? 0);
-    if (this.now() - used >= idleMinutes * 60_000) this.locked.setState(true);
+    if (this.idleMs() >= idleMinutes * 60_000) this.locked.setState(true);
   }
 
   /** Told when somebody entered or left in another tab: their name, empty for nobody. */
@@ -61,7 +96,6 @@ export class Presence {
     return this.shared.onChange((key) => {
       if (key !== WHO) return;
       const [who = ""] = (this.shared.getItem(WHO) ?? "").split(" ");
-      if (who) this.locked.setState(false);
       listener(who);
     });
   }

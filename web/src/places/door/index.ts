@@ -6,7 +6,7 @@ import { part } from "../../components/part";
 const signIn = part(() => import("./SignInPlace"), Away);
 const signInAgain = part(() => import("./SignInAgain"), Away);
 
-const pairing = part<{ onEntered: (session: Session) => Promise<void> }>(
+const pairing = part<{ here: Session | null; onEntered: (session: Session) => Promise<void> }>(
   () => import("./PairPlace"),
   Away,
 );

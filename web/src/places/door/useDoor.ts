@@ -1,7 +1,7 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import { whenSignedOut } from "../../api/client";
-import { type Door, doorQuery, type Session, signOut } from "../../api/session";
+import { askAs, whenSignedOut } from "../../api/client";
+import { type Door, doorQuery, lockSession, type Session, signOut } from "../../api/session";
 import { useStore } from "../../components/useStore";
 import { leaveBehind, presence, servicesFor, takeBack } from "../../state/device_services";
 import { loadAt } from "../map";
@@ -33,6 +33,8 @@ export function useDoor(door: Door | undefined) {
 
   /** Away with everything of whoever was here; then the door says who is. */
   const drop = useCallback(async () => {
+    // From now on nothing asks as them, and what is answered to what they asked says nothing here.
+    askAs(null);
     await leaveBehind();
     setSession(null);
     setEnded(false);
@@ -79,8 +81,10 @@ export function useDoor(door: Door | undefined) {
       // The code of the place first: then it stands there at once. One that fails is tried again there.
       const code = loadAt(window.location.pathname).catch(() => undefined);
       await Promise.all([takeBack(found), code]);
-      // A page that is opened again is no hand at the device: what was locked stays so.
+      // The server says who is here; a page that is opened again is no hand at the device.
+      presence.admitted();
       presence.look(found.idle_minutes);
+      setEnded(false);
       setSession(found);
     };
     void open();
@@ -95,7 +99,16 @@ export function useDoor(door: Door | undefined) {
       }),
     [session, drop, ask],
   );
-  useIdleLock(session, locked || ended);
+  useIdleLock(session, locked);
+  useEffect(() => {
+    if (!locked) return;
+    const closeDown = async () => {
+      await leaveBehind();
+      forget(queries);
+      if (!(await lockSession())) presence.owesLeaving();
+    };
+    void closeDown();
+  }, [locked, queries]);
 
   const closed: Closed | null = ended ? "ended" : locked ? "locked" : null;
   return { session, closed, enter, leave };

@@ -1,9 +1,13 @@
+import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
+import { useSession } from "../../components/session";
 import { useStore } from "../../components/useStore";
+import { momentWords } from "../../state/audit";
 import { chooseFirst, FIRST, LANES } from "../../state/lanes";
 import { LENGTH_UNITS } from "../../state/length";
 import { chooseLengthUnit, chooseTheme, lengthUnit, theme } from "../../state/preferences";
 import { aloud, sayAloud } from "../../state/speech";
+import { sessionsQuery } from "./queries";
 import styles from "./settings.module.css";
 
 /** What belongs to this device and nobody else's. */
@@ -46,6 +50,32 @@ export function ThisDevice() {
           aloud
         </Plate>
       </Choice>
+      <Devices />
+    </section>
+  );
+}
+
+/** Where one is signed in: a device that was taken along stands behind the one that took it. */
+function Devices() {
+  const zone = useSession().time_zone;
+  const { data: sessions } = useQuery(sessionsQuery);
+  if (!sessions) return null;
+  return (
+    <section className={styles.choice} aria-label="Signed in as you">
+      <h3>Signed in as you</h3>
+      <p className="muted">
+        A device that came with a code is as old as the one that took it along, and is signed out
+        with it.
+      </p>
+      <ul>
+        {sessions.map(({ id, begun, last_used, came_with, here }) => (
+          <li key={id}>
+            <strong>{here ? "This device" : "Another device"}</strong>
+            {came_with ? ", came with a code" : ""}, since {momentWords(begun, zone)}, last used{" "}
+            {momentWords(last_used, zone)}
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

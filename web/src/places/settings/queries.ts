@@ -9,6 +9,12 @@ export type School = Schema["SchoolOut"];
 export type Schools = NonNullable<Schema["ClinicEdit"]["schools"]>;
 export type AuditRow = Schema["AuditRow"];
 
+export const sessionsQuery = queryOptions({
+  queryKey: ["sessions"],
+  queryFn: () => take(client.GET("/api/sessions")),
+  staleTime: 0,
+});
+
 export const usersQuery = queryOptions({
   queryKey: ["users"],
   queryFn: () => take(client.GET("/api/users")),
