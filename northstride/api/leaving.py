@@ -8,9 +8,11 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 import orjson
+from anyio import CancelScope, to_thread
 from fastapi import APIRouter, Query, Response
 from fastapi.responses import StreamingResponse
 from sqlalchemy import Row
+from starlette.types import Receive, Scope, Send
 
 from northstride.api.basis import basis_of_sheets
 from northstride.api.strict_json import StrictJsonRoute
@@ -21,6 +23,7 @@ from northstride.interchange.fhir.bundle import bundle_of
 from northstride.interchange.fhir.systems import Version
 from northstride.interchange.sheets.content import Basis
 from northstride.interchange.values.out import Told, long_rows, text_of, wide_rows
+from northstride.store.actor import audit
 from northstride.store.athletes import get_athlete
 from northstride.store.leaving import screens_of_athlete, screens_of_squad, went_out
 from northstride.store.sheets import Standing, standing_of_sheets
@@ -30,6 +33,8 @@ router = APIRouter(prefix="/api", tags=["leaving"], route_class=StrictJsonRoute)
 
 Named = Annotated[bool, Query(description="With the athlete's name; otherwise the reference alone")]
 Form = Literal["long", "wide"]
+# Whose it is, as the audit names it.
+Of = tuple[str, UUID]
 FHIR_TYPE, CSV_TYPE, ZIP_TYPE = "application/fhir+json", "text/csv; charset=utf-8", "application/zip"
 # How many files an archive will hold, so that a page can show how far it is.
 FILES_HEADER = "X-North-Stride-Files"
@@ -95,7 +100,8 @@ def export_athlete_values(athlete_id: UUID, work: WorkDep, named: Named = False)
     screens = screens_of_athlete(work.db, work.actor, athlete_id)
     went_out(work.db, work.actor, "athlete", athlete_id, "values, CSV", screens=len(screens), named=named)
     work.commit()
-    return _table(work, screens, "long", f"north-stride-values-{file_name(ref)}.csv", named=named)
+    of = ("athlete", athlete_id)
+    return _table(work, of, screens, "long", f"north-stride-values-{file_name(ref)}.csv", named=named)
 
 
 @router.get(
@@ -109,15 +115,40 @@ def export_squad_values(squad_id: UUID, work: WorkDep, form: Form = "long", name
     screens = screens_of_squad(work.db, work.actor, squad_id)
     went_out(work.db, work.actor, "squad", squad_id, f"values, {form} CSV", screens=len(screens), named=named)
     work.commit()
-    return _table(work, screens, form, f"north-stride-values-{file_name(name)}-{form}.csv", named=named)
+    of = ("squad", squad_id)
+    return _table(work, of, screens, form, f"north-stride-values-{file_name(name)}-{form}.csv", named=named)
 
 
-def _table(
-    work: Work, screens: Sequence[Row[Any]], form: Form, name: str, *, named: bool
-) -> StreamingResponse:
+class Leaving(StreamingResponse):
+    """A stream that stands in the audit as stopped where it did not come to its end."""
+
+    def __init__(self, work: Work, of: Of, form: str, content: Iterator[bytes], **more: Any) -> None:
+        self._told = (work.services.engine, work.actor, *of, form)
+        self._ended = False
+        super().__init__(self._to_the_end(content), **more)
+
+    def _to_the_end(self, content: Iterator[bytes]) -> Iterator[bytes]:
+        yield from content
+        self._ended = True
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        try:
+            await super().__call__(scope, receive, send)
+        finally:
+            if not self._ended:
+                with CancelScope(shield=True):
+                    await to_thread.run_sync(self._say_stopped)
+
+    def _say_stopped(self) -> None:
+        engine, actor, noun, noun_id, form = self._told
+        with engine.begin() as db:
+            audit(db, actor, "stop export", noun, noun_id, {"form": form})
+
+
+def _table(work: Work, of: Of, screens: Sequence[Row[Any]], form: Form, name: str, *, named: bool) -> Leaving:
     headers = {"Content-Disposition": f'attachment; filename="{name}"'}
-    rows = _wide if form == "wide" else _long
-    return StreamingResponse(rows(work, screens, named=named), media_type=CSV_TYPE, headers=headers)
+    rows = (_wide if form == "wide" else _long)(work, screens, named=named)
+    return Leaving(work, of, f"values, {form} CSV", rows, media_type=CSV_TYPE, headers=headers)
 
 
 def _each(
@@ -158,7 +189,7 @@ def export_athlete_archive(athlete_id: UUID, work: WorkDep, named: Named = False
     screens = screens_of_athlete(work.db, work.actor, athlete_id)
     went_out(work.db, work.actor, "athlete", athlete_id, "archive", screens=len(screens), named=named)
     work.commit()
-    return _archive(work, screens, {"athlete": ref}, ref, named=named)
+    return _archive(work, ("athlete", athlete_id), screens, {"athlete": ref}, ref, named=named)
 
 
 @router.get(
@@ -172,22 +203,22 @@ def export_squad_archive(squad_id: UUID, work: WorkDep, named: Named = False) ->
     screens = screens_of_squad(work.db, work.actor, squad_id)
     went_out(work.db, work.actor, "squad", squad_id, "archive", screens=len(screens), named=named)
     work.commit()
-    return _archive(work, screens, {"squad": name}, name, named=named)
+    return _archive(work, ("squad", squad_id), screens, {"squad": name}, name, named=named)
 
 
 PER_SCREEN = ("record", "reading", "fhir")
 
 
 def _archive(
-    work: Work, screens: Sequence[Row[Any]], about: dict[str, Any], name: str, *, named: bool
-) -> StreamingResponse:
+    work: Work, of: Of, screens: Sequence[Row[Any]], about: dict[str, Any], name: str, *, named: bool
+) -> Leaving:
     athletes = len({screen.athlete_id for screen in screens})
     headers = {
         "Content-Disposition": f'attachment; filename="north-stride-{file_name(name)}.zip"',
         FILES_HEADER: str(len(screens) * len(PER_SCREEN) + athletes + 1),
     }
     pieces = _pieces(work, screens, about, named=named)
-    return StreamingResponse(pieces, media_type=ZIP_TYPE, headers=headers)
+    return Leaving(work, of, "archive", pieces, media_type=ZIP_TYPE, headers=headers)
 
 
 def _pieces(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from northstride.api.work import Desk, Work
+from northstride.store.actor import audit
 from northstride.store.errors import WrongPassword
 from northstride.store.guesses import count_try, password_brakes, take_back
 from northstride.store.sessions import own_password_hash
@@ -17,5 +18,8 @@ async def ask_again(desk: Desk, password: str) -> None:
 
     hashed = await desk.run(count)
     if not await desk.services.matches(hashed, password):
+        # Kept by itself: what was asked for is not done, that somebody tried is.
+        asked = desk.operation
+        await desk.run(lambda work: audit(work.db, work.actor, "refuse password", *desk.noun, {"for": asked}))
         raise WrongPassword
     await desk.run(lambda work: take_back(work.db, password_brakes(work.actor.user_id)))

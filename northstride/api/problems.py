@@ -192,7 +192,7 @@ def from_error(error: Exception) -> Response:
         case IntegrityError():
             # Two writes of the same thing at once: the other one was first.
             return problem("differs", 409, "This was just written by another call. Read it again.")
-        case OperationalError() if getattr(error.orig, "sqlstate", None) in BUSY:
+        case DBAPIError() if is_busy(error):
             title = "The server is busy. What you typed is kept and is tried again."
             return problem("busy", 503, title, headers={"Retry-After": "2"})
         case PoolTimeout():
@@ -204,8 +204,14 @@ def from_error(error: Exception) -> Response:
             raise error
 
 
-# Cancelled by a timeout: of a statement, of waiting for a lock.
-BUSY = ("57014", "55P03")
+# Cancelled by a timeout: of a statement, of waiting for a lock. Restarting, stopped by whoever runs it, or
+# crashed; read-only; out of room or connections. All of it passes, and the device keeps what was typed.
+BUSY = frozenset({"57014", "55P03", "57P01", "57P02", "57P03", "25006", "53100", "53200", "53300", "08006"})
+
+
+def is_busy(error: Exception) -> bool:
+    return isinstance(error, DBAPIError) and getattr(error.orig, "sqlstate", None) in BUSY
+
 
 HANDLED: tuple[type[Exception], ...] = (
     NotSignedIn,
@@ -228,6 +234,9 @@ HANDLED: tuple[type[Exception], ...] = (
 
 def unexpected(request: Request, error: Exception) -> Response:
     """What nobody foresaw: logged by its kind, answered without a word of it."""
+    if is_busy(error):
+        log_trouble(request, error, 503)
+        return from_error(error)
     log_trouble(request, error, 500)
     return problem("unexpected", 500, "Something went wrong here. What you typed is kept.")
 

@@ -26,6 +26,7 @@ from northstride.store.sessions import (
     begin_session,
     end_session,
     known_device,
+    refused_sign_in,
     running_session,
     sessions_of,
     who_signs_in,
@@ -150,9 +151,14 @@ async def _sign_in(services: Services, request: Request, login: str, password: s
             db.commit()
             return row, brakes, wait
 
+    def refuse() -> None:
+        with services.engine.begin() as db:
+            refused_sign_in(db, row)
+
     row, brakes, wait = await to_thread.run_sync(ask)
     await sleep(wait.total_seconds())
     if not await services.matches(row.password_hash if row else None, password):
+        await to_thread.run_sync(refuse)
         raise SignInRefused
 
     def begin() -> Begun:

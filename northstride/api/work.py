@@ -8,9 +8,10 @@ from __future__ import annotations
 
 import secrets
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass, field
 from typing import Annotated, TypeVar
+from uuid import UUID
 
 from anyio import CapacityLimiter, to_thread
 from fastapi import Depends, Request
@@ -21,7 +22,7 @@ from northstride.api.permissions import PERMISSIONS, UNUSED
 from northstride.api.problems import AnotherUser, NotAllowed, NotSignedIn, WrongToken
 from northstride.api.settings import Settings
 from northstride.core.catalogue import Catalogue
-from northstride.store.actor import Actor
+from northstride.store.actor import Actor, audit
 from northstride.store.passwords import Passwords
 from northstride.store.sessions import Running, running_session
 
@@ -96,11 +97,25 @@ class Desk:
     request: Request
     services: Services
 
+    @property
+    def operation(self) -> str:
+        return str(self.request.scope["route"].operation_id)
+
+    @property
+    def noun(self) -> tuple[str, UUID | None]:
+        """What the request is about, as the audit names it."""
+        for noun in ("screen", "athlete"):
+            key = self.request.path_params.get(f"{noun}_id")
+            with suppress(ValueError):
+                if key is not None:
+                    return noun, UUID(str(key))
+        return "session", None
+
     @contextmanager
     def unit(self) -> Iterator[Work]:
         """Raises NotSignedIn, WrongToken, NotAllowed. What was not committed is rolled back."""
         request, services = self.request, self.services
-        operation = request.scope["route"].operation_id
+        operation = self.operation
         with services.engine.connect() as db:
             token = session_token(request)
             use = operation not in UNUSED and not is_idle(request)
@@ -115,6 +130,8 @@ class Desk:
                 if not secrets.compare_digest(sent.encode(), running.csrf.encode()):
                     raise WrongToken
             if running.actor.role not in PERMISSIONS[operation]:
+                audit(db, running.actor, "refuse", *self.noun, {"asked": operation})
+                db.commit()
                 raise NotAllowed(running.actor.role, operation)
             yield Work(db, running, services)
 

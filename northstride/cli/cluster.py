@@ -9,15 +9,18 @@ import shutil
 import socket
 import subprocess
 import tempfile
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass, field
 from pathlib import Path
+from threading import Event, Thread
 
 import psycopg
 from psycopg import sql
 
 SUPERUSER = "north_stride"
 DATABASE = "north_stride"
+LOOK_AGAIN_SECONDS = 2.0
 
 
 class ClusterError(Exception):
@@ -115,6 +118,25 @@ class Cluster:
             "pg_ctl", "-D", str(self.data), "-l", str(self.folder / "log"), "-w", "-o", options, "start"
         )
         self.started_here = True
+
+    @contextmanager
+    def kept_running(self) -> Iterator[None]:
+        """Starts it again, at the same port, where somebody or something stopped it meanwhile."""
+        over = Event()
+
+        def watch() -> None:
+            while not over.wait(LOOK_AGAIN_SECONDS):
+                with suppress(ClusterError, OSError, ValueError):
+                    if self._running_port() is None and not over.is_set():
+                        self.start()
+
+        watching = Thread(target=watch, daemon=True)
+        watching.start()
+        try:
+            yield
+        finally:
+            over.set()
+            watching.join()
 
     def stop(self) -> None:
         if self.started_here:

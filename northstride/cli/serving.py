@@ -49,7 +49,8 @@ def private_cluster() -> Iterator[Cluster]:
     cluster.start()
     say(f"PostgreSQL runs on 127.0.0.1:{cluster.port}")
     try:
-        yield cluster
+        with cluster.kept_running():
+            yield cluster
     finally:
         if cluster.started_here:
             say("Stopping PostgreSQL")

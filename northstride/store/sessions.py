@@ -66,6 +66,16 @@ def known_device(db: Connection, row: Row[Any], device: str | None) -> str | Non
     return device_hash if found is not None else None
 
 
+def refused_sign_in(db: Connection, row: Row[Any] | None) -> None:
+    """In the audit of the clinic whose account was tried; of a name nobody has there is none to keep it."""
+    if row is None:
+        # As long a way as for a name that somebody has.
+        db.execute(text("SELECT 1"))
+        return
+    actor = Actor(row.clinic_id, row.id, row.name, row.role, None, row.time_zone)
+    audit(db, actor, "refuse sign in", "session")
+
+
 def begin_session(db: Connection, row: Row[Any], maker: Row[UUID, dt.datetime] | None = None) -> Begun:
     """For whom `who_signs_in` found, after the password matched.
 

@@ -198,11 +198,11 @@ class PeopleAndSquads(LeavingCase):
             self.me.answer(self.me.begin_screen(self.athlete, date=day), "left", "values.thigh_angle", 4)
         held: list[Any] = []
 
-        def keep(pieces: Any, **_more: Any) -> Response:
-            held.append(pieces)
+        def keep(*given: Any, **_more: Any) -> Response:
+            held.append(given[-1])
             return Response()
 
-        with mock.patch.object(leaving, "StreamingResponse", keep):
+        with mock.patch.object(leaving, "Leaving", keep):
             self.me.call("GET", f"/api/athletes/{self.athlete}/archive")
         next(held[0])
         held[0].close()

@@ -10,6 +10,7 @@ import sys
 import tempfile
 import time
 import unittest
+from contextlib import suppress
 from pathlib import Path
 
 import httpx2
@@ -54,6 +55,29 @@ class PrivateCluster(unittest.TestCase):
             with self.assertRaises(psycopg.OperationalError):
                 psycopg.connect(wrong)
             again.stop()
+
+    def test_one_that_was_stopped_meanwhile_is_started_again_where_it_was(self) -> None:
+        with tempfile.TemporaryDirectory(prefix="north-stride-cluster-") as folder:
+            Path(folder).chmod(0o755)
+            cluster = Cluster(Path(folder) / "postgres", durable=False)
+            cluster.make()
+            cluster.start()
+            self.addCleanup(cluster.stop)
+            port = cluster.port
+            with cluster.kept_running():
+                pid = int((cluster.data / "postmaster.pid").read_text().splitlines()[0])
+                os.kill(pid, signal.SIGKILL)
+                until = time.monotonic() + 60
+                while time.monotonic() < until:
+                    with suppress(psycopg.OperationalError, OSError, ValueError, IndexError):
+                        now = int((cluster.data / "postmaster.pid").read_text().splitlines()[0])
+                        if now != pid and psycopg.connect(cluster.url("postgres"), connect_timeout=2):
+                            break
+                    time.sleep(0.2)
+                with psycopg.connect(cluster.url("postgres")) as db:
+                    self.assertEqual(db.execute("SELECT 1").fetchone(), (1,))
+            self.assertEqual(cluster.port, port)
+            cluster.stop()
 
     def test_moves_where_postgres_can_reach_it(self) -> None:
         """Only root runs it as another user, who may not get into root's folders."""
