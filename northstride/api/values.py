@@ -2,22 +2,35 @@
 
 from __future__ import annotations
 
+import asyncio
 import datetime as dt
-from typing import Annotated
+from collections.abc import AsyncIterator
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
-from fastapi import APIRouter
+import orjson
+from fastapi import APIRouter, Response
+from fastapi.responses import StreamingResponse
 from pydantic import Field
 
 from northstride.api.bodies import Input, Output
+from northstride.api.problems import HANDLED, Problem, from_error, unexpected
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import Work, WorkDep
+from northstride.api.work import Desk, DeskDep, Work, WorkDep
+from northstride.core.catalogue import default_catalogue
 from northstride.core.errors import Fault
 from northstride.core.vocabulary import Purpose
 from northstride.interchange.values.cells import NotAValue
 from northstride.interchange.values.columns import IGNORE, ROLE_WORDS, ROLES, guess, value_column
+from northstride.interchange.values.steps import SCREENS_A_STEP, first_step, next_step
 from northstride.interchange.values.table import MOST_COLUMNS, Table, table_of
-from northstride.interchange.values.taken import ScreenDraft, TakenTable, not_this_person, take_table
+from northstride.interchange.values.taken import (
+    MOST_FAULTS,
+    ScreenDraft,
+    TakenTable,
+    not_this_person,
+    with_faults,
+)
 from northstride.store import value_tables as store
 from northstride.store.athletes import athletes_by_ref
 from northstride.store.errors import Refused
@@ -25,6 +38,8 @@ from northstride.store.errors import Refused
 router = APIRouter(prefix="/api/values", tags=["values"], route_class=StrictJsonRoute)
 
 MOST_SHOWN = 3
+TOLD_EVERY_SECONDS = 0.3
+StepName = Literal["reading", "checking", "writing", "done", "refused"]
 Text = Annotated[str, Field(max_length=1_900_000)]
 
 
@@ -126,19 +141,86 @@ def _says(work: Work, role: str) -> str:
     return ", ".join(part for part in (found.test.name, label, found.key, found.side) if part)
 
 
-@router.post("/check", operation_id="check_table")
-def check(body: MappedInput, work: WorkDep) -> CheckedTableOut:
+class StepOut(Output):
+    """One line of the answer, which is a stream: how far it is, and at its end what came of it or why not."""
+
+    step: StepName
+    done: int
+    of: int
+    checked: CheckedTableOut | None = None
+    taken: TakenTableOut | None = None
+    problem: Problem | None = None
+
+
+class Steps(StreamingResponse):
+    """JSON, a line a step. Closing it stops the work, and nothing is kept."""
+
+    media_type = "application/x-ndjson"
+
+
+LINES: dict[int | str, dict[str, Any]] = {200: {"model": StepOut, "description": Steps.__doc__}}
+
+
+@router.post("/check", operation_id="check_table", response_class=Steps, responses=LINES)
+async def check(body: MappedInput, desk: DeskDep) -> Response:
     """The dry run: what it would make, and every fault. Takes nothing."""
-    taken = _taken(work, body)
+    await desk.check_may()
+    return _stream(desk, _checked(desk, body))
+
+
+async def _checked(desk: Desk, body: MappedInput) -> AsyncIterator[StepOut]:
+    taken = TakenTable([], [])
+    async for step, found in _read(desk, body):
+        taken = found
+        yield step
+    result = await desk.run(lambda work: _look_up(work, taken))
+    yield _step("done", len(taken.screens), len(taken.screens), checked=result)
+
+
+async def _read(desk: Desk, body: MappedInput) -> AsyncIterator[tuple[StepOut, TakenTable]]:
+    """Outside any transaction, in a process of its own: whoever types beside it is not held up."""
+    beside, catalogue = desk.services.tables, desk.services.catalogue
+    other = None if catalogue is default_catalogue() else catalogue
+    yield _step("reading", 0, 0), TakenTable([], [])
+    try:
+        taken = await beside.run(first_step, body.text, list(body.roles), body.purpose, other)
+    except NotAValue as error:
+        raise Refused([Fault("text", None, str(error))]) from error
+    whole = len(taken.screens)
+    for first in range(0, whole, SCREENS_A_STEP):
+        yield _step("checking", first, whole), taken
+        most = MOST_FAULTS - len(taken.faults)
+        if most > 0:
+            some = taken.screens[first : first + SCREENS_A_STEP]
+            taken = with_faults(taken, await beside.run(next_step, some, most, other))
+    yield _step("checking", whole, whole), taken
+
+
+def _step(step: StepName, done: int, of: int, **more: Any) -> StepOut:
+    return StepOut(step=step, done=done, of=of, **more)
+
+
+def _stream(desk: Desk, steps: AsyncIterator[StepOut]) -> Steps:
+    """What goes wrong once it has begun is its last line, in the words of any other refusal."""
+
+    async def lines() -> AsyncIterator[bytes]:
+        try:
+            async for step in steps:
+                yield orjson.dumps(step.model_dump(mode="json")) + b"\n"
+        except Exception as error:
+            answer = from_error(error) if isinstance(error, HANDLED) else unexpected(desk.request, error)
+            problem = Problem.model_validate_json(bytes(answer.body))
+            refused = _step("refused", 0, 0, problem=problem)
+            yield orjson.dumps(refused.model_dump(mode="json")) + b"\n"
+
+    return Steps(lines())
+
+
+def _look_up(work: Work, taken: TakenTable) -> CheckedTableOut:
     faults = [CellFaultOut.model_validate(fault, from_attributes=True) for fault in taken.faults]
     screens = [] if faults else _screens(work, taken)
     faults += [*_nameless(taken, screens), *_others(work, taken, screens)]
-    work.commit()
     return CheckedTableOut(faults=faults, screens=screens)
-
-
-def _taken(work: Work, body: MappedInput) -> TakenTable:
-    return take_table(work.catalogue, _table(body.text), body.roles, body.purpose)
 
 
 def _screens(work: Work, taken: TakenTable) -> list[TableScreenOut]:
@@ -189,18 +271,32 @@ def _fault(draft: ScreenDraft) -> CellFaultOut:
     return CellFaultOut(line=place.line, column=place.column, problem=says)
 
 
-@router.post("", operation_id="import_values")
-def take(body: MappedInput, work: WorkDep) -> TakenTableOut:
+@router.post("", operation_id="import_values", response_class=Steps, responses=LINES)
+async def take(body: MappedInput, desk: DeskDep) -> Response:
     """All of it or nothing; a repeat of the same table does nothing."""
-    taken = _taken(work, body)
-    found = [(each.line, each.column, each.problem) for each in taken.faults]
-    if not found:
-        others = _others(work, taken, _screens(work, taken))
-        found = [(each.line, each.column, each.problem) for each in others]
-    faults = [Fault(f"line {line}, {column}", None, problem) for line, column, problem in found]
+    await desk.check_may()
+    return _stream(desk, _taken(desk, body))
+
+
+async def _taken(desk: Desk, body: MappedInput) -> AsyncIterator[StepOut]:
+    taken = TakenTable([], [])
+    async for step, found in _read(desk, body):
+        taken = found
+        yield step
+    looked = await desk.run(lambda work: _look_up(work, taken))
+    faults = [Fault(f"line {each.line}, {each.column}", None, each.problem) for each in looked.faults]
     if faults:
         raise Refused(faults)
-    drafts = [(draft.raw(), draft.name) for draft in taken.screens]
-    screens, athletes = store.take(work.db, work.actor, work.catalogue, drafts)
-    work.commit()
-    return TakenTableOut(screens=screens, new_athletes=athletes)
+    whole = len(taken.screens)
+    yield _step("writing", 0, whole)
+    taking = store.Taking([(draft.raw(), draft.name) for draft in taken.screens])
+    writing = asyncio.ensure_future(desk.run(lambda work: taking.run(work.db, work.actor, work.catalogue)))
+    try:
+        while not (await asyncio.wait({writing}, timeout=TOLD_EVERY_SECONDS))[0]:
+            yield _step("writing", taking.done, whole)
+    finally:
+        # Nobody waits any more: what was written of it is taken back.
+        taking.stop()
+        await asyncio.wait({writing})
+    screens, athletes = await writing
+    yield _step("done", whole, whole, taken=TakenTableOut(screens=screens, new_athletes=athletes))

@@ -7,6 +7,8 @@ import unicodedata
 from functools import lru_cache
 from pathlib import Path
 
+# A table says the same few references on every row.
+MANY = 4096
 LOOKALIKES = Path(__file__).parent / "confusables.json"
 
 
@@ -15,6 +17,8 @@ def tidy(text: str) -> str:
 
     NFKC, no format or control characters (Unicode categories Cf, Cc), trimmed.
     """
+    if text.isascii() and text.isprintable():
+        return " ".join(text.split())
     plain = unicodedata.normalize("NFKC", text)
     seen = (" " if each.isspace() else each for each in plain if each.isspace() or _is_seen(each))
     return " ".join("".join(seen).split())
@@ -24,11 +28,13 @@ def _is_seen(letter: str) -> bool:
     return unicodedata.category(letter) not in ("Cf", "Cc")
 
 
+@lru_cache(maxsize=MANY)
 def fold(text: str) -> str:
     """The same for references that differ in case alone."""
     return unicodedata.normalize("NFKC", tidy(text).casefold())
 
 
+@lru_cache(maxsize=MANY)
 def looks(text: str) -> str:
     """The same for references an eye cannot tell apart: the skeleton of UTS 39 (Unicode, Inc. 2020)."""
     alike = _lookalikes()

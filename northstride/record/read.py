@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import json
 import math
+import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
@@ -72,12 +73,14 @@ def json_faults(raw: object, path: str = "", depth: int = 0) -> Iterator[Fault]:
             yield from json_faults(value, f"{path}[{place}]", depth + 1)
 
 
+UNSTORABLE = re.compile("[\x00\ud800-\udfff]")
+
+
 def _unstorable(text: str) -> str | None:
-    if "\x00" in text:
-        return "holds a NUL character"
-    if any("\ud800" <= character <= "\udfff" for character in text):
-        return "holds half a character (a lone surrogate)"
-    return None
+    found = UNSTORABLE.search(text)
+    if found is None:
+        return None
+    return "holds a NUL character" if found[0] == "\x00" else "holds half a character (a lone surrogate)"
 
 
 def _sanitised(raw: object) -> object:

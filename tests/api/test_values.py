@@ -2,11 +2,20 @@
 
 from __future__ import annotations
 
+import json
+import threading
 from typing import Any
+from unittest import mock
 
 from sqlalchemy import text
 
-from tests.support.api import ApiCase
+from northstride.core.catalogue import default_catalogue
+from northstride.interchange.values.table import table_of
+from northstride.interchange.values.taken import take_table
+from northstride.store import value_tables
+from northstride.store.actor import Actor
+from northstride.store.record_files import import_record
+from tests.support.api import ApiCase, Person
 
 HEAD = "date,athlete,name,test,side,measure,value"
 ROW = "2026-09-14,T-1,Ilse Varga,hip.modified_thomas,{side},thigh_angle,{value}"
@@ -33,8 +42,25 @@ class Tables(ApiCase):
             )
             return int(found.scalar_one())
 
+    def steps(self, path: str, body: dict[str, Any], who: Person | None = None) -> list[dict[str, Any]]:
+        response = (who or self.me).call("POST", path, body)
+        self.assertEqual(response.status_code, 200, response.text)
+        self.assertEqual(response.headers["content-type"], "application/x-ndjson")
+        return [json.loads(line) for line in response.text.splitlines()]
+
     def check(self, text_: str, roles: list[str] | None = None) -> Any:
-        return self.me.ok("POST", "/api/values/check", {"text": text_, "roles": roles or ROLES})
+        last = self.steps("/api/values/check", {"text": text_, "roles": roles or ROLES})[-1]
+        self.assertEqual(last["step"], "done")
+        return last["checked"]
+
+    def take(self, body: dict[str, Any]) -> Any:
+        return self.steps("/api/values", body)[-1]["taken"]
+
+    def refused(self, body: dict[str, Any]) -> list[str]:
+        """The paths of the faults it was refused for."""
+        last = self.steps("/api/values", body)[-1]
+        self.assertEqual((last["step"], last["problem"]["status"]), ("refused", 422))
+        return [str(fault["path"]) for fault in last["problem"]["faults"]]
 
     def test_what_each_column_becomes_is_shown(self) -> None:
         found = self.me.ok("POST", "/api/values/columns", {"text": GOOD})
@@ -57,9 +83,9 @@ class Tables(ApiCase):
 
     def test_taken_once_however_often_it_is_sent(self) -> None:
         body = {"text": GOOD, "roles": ROLES}
-        self.assertEqual(self.me.ok("POST", "/api/values", body), {"screens": 1, "new_athletes": 1})
+        self.assertEqual(self.take(body), {"screens": 1, "new_athletes": 1})
         self.assertTrue(self.check(GOOD)["screens"][0]["stands"])
-        self.assertEqual(self.me.ok("POST", "/api/values", body), {"screens": 0, "new_athletes": 0})
+        self.assertEqual(self.take(body), {"screens": 0, "new_athletes": 0})
         self.assertEqual((self.count("screens"), self.count("athletes")), (1, 1))
         screen = self.check(GOOD)["screens"][0]["id"]
         reading = self.me.ok("GET", f"/api/screens/{screen}/reading")["reading"]
@@ -70,20 +96,17 @@ class Tables(ApiCase):
         fault = {"line": 3, "column": "value"}
         (found,) = self.check(bad)["faults"]
         self.assertEqual({name: found[name] for name in fault}, fault)
-        refused = self.me.call("POST", "/api/values", {"text": bad, "roles": ROLES})
-        self.assertEqual((refused.status_code, refused.json()["faults"][0]["path"]), (422, "line 3, value"))
+        self.assertEqual(self.refused({"text": bad, "roles": ROLES})[0], "line 3, value")
         second = table(ROW.format(side="left", value="8"), "2026-09-15,T-2,,hip.faber,left,pain,yes")
         self.assertEqual([each["line"] for each in self.check(second)["faults"]], [3])
-        refused = self.me.call("POST", "/api/values", {"text": second, "roles": ROLES})
-        self.assertEqual(refused.status_code, 422)
+        self.assertGreater(len(self.refused({"text": second, "roles": ROLES})), 0)
         self.assertEqual((self.count("screens"), self.count("athletes")), (0, 0))
 
     def test_a_known_athlete_is_met_and_an_archived_one_is_not_written_to(self) -> None:
         athlete = self.me.add_athlete(ref="T-1", name="Ilse Varga")
         self.assertEqual(self.check(GOOD)["screens"][0]["athlete"], athlete)
         self.me.edit(athlete, archived=True)
-        refused = self.me.call("POST", "/api/values", {"text": GOOD, "roles": ROLES})
-        self.assertEqual(refused.status_code, 422)
+        self.assertGreater(len(self.refused({"text": GOOD, "roles": ROLES})), 0)
         self.assertEqual(self.count("screens"), 0)
 
     def test_a_value_never_goes_under_another_person(self) -> None:
@@ -95,8 +118,7 @@ class Tables(ApiCase):
         (fault,) = self.check(GOOD)["faults"]
         self.assertEqual((fault["line"], fault["column"]), (2, "name"))
         self.assertIn("Tuva Lind", fault["problem"])
-        refused = self.me.call("POST", "/api/values", {"text": GOOD, "roles": ROLES})
-        self.assertEqual((refused.status_code, refused.json()["faults"][0]["path"]), (422, "line 2, name"))
+        self.assertEqual(self.refused({"text": GOOD, "roles": ROLES})[0], "line 2, name")
         self.assertEqual(self.count("screens"), 0)
 
     def test_a_day_of_birth_tells_people_apart(self) -> None:
@@ -106,7 +128,7 @@ class Tables(ApiCase):
         self.assertEqual((fault["line"], fault["column"]), (3, "birth_date"))
         lines[2] = lines[2].replace(BORN[1], BORN[0])
         body = {"text": "\n".join(lines), "roles": roles}
-        self.assertEqual(self.me.ok("POST", "/api/values", body)["new_athletes"], 1)
+        self.assertEqual(self.take(body)["new_athletes"], 1)
         self.assertEqual(self.me.listed()[0]["birth_date"], BORN[0])
         other = "\n".join(lines).replace(BORN[0], BORN[1]).replace(",8,", ",9,")
         (fault, *_) = self.check(other, roles)["faults"]
@@ -129,3 +151,66 @@ class Tables(ApiCase):
         ]
         found = self.check(table(*rows))
         self.assertEqual((len(found["screens"]), found["faults"]), (100, []))
+
+    def test_how_far_it_is_stands_in_each_line(self) -> None:
+        rows = [f"2026-09-14,T-{at},A. Name,hip.modified_thomas,left,thigh_angle,4" for at in range(600)]
+        body = {"text": table(*rows), "roles": ROLES}
+        told = [(each["step"], each["done"], each["of"]) for each in self.steps("/api/values/check", body)]
+        self.assertEqual(told[0], ("reading", 0, 0))
+        self.assertEqual(
+            [each for each in told if each[0] == "checking"],
+            [("checking", n, 600) for n in (0, 250, 500, 600)],
+        )
+        self.assertEqual(told[-1], ("done", 600, 600))
+
+    def test_three_at_once_hold_nobody_up_and_none_fails(self) -> None:
+        rows = [f"2026-09-14,T-{at},A. Name,hip.modified_thomas,left,thigh_angle,4" for at in range(1500)]
+        body = {"text": table(*rows), "roles": ROLES}
+        people = [self.person("owner", self.me.clinic_id) for _ in range(3)]
+        found: list[dict[str, Any]] = []
+        threads = [
+            threading.Thread(
+                target=lambda who=who: found.append(self.steps("/api/values/check", body, who)[-1])
+            )
+            for who in people
+        ]
+        for thread in threads:
+            thread.start()
+        screen = self.me.begin_screen()
+        while any(thread.is_alive() for thread in threads):
+            self.me.answer(screen, "left", "values.thigh_angle", 4)
+        self.assertEqual([len(each["checked"]["screens"]) for each in found], [1500] * 3)
+
+    def test_what_is_stopped_while_it_is_written_leaves_nothing(self) -> None:
+        written: list[str] = []
+        own = import_record
+        taking = value_tables.Taking([])
+
+        def slow(*given: Any) -> Any:
+            done = own(*given)
+            written.append("one")
+            taking.stop()
+            return done
+
+        raws = [(each, "Ilse Varga") for each in self.drafts(2)]
+        taking = value_tables.Taking(raws)
+        actor = Actor(self.me.clinic_id, self.me.user_id, "A. Owner", "owner", None, "Europe/Helsinki")
+        with (
+            mock.patch.object(value_tables, "import_record", slow),
+            self.assertRaises(value_tables.Stopped),
+            self.engine.begin() as db,
+        ):
+            taking.run(db, actor, default_catalogue())
+        self.assertEqual((written, self.count("screens")), (["one"], 0))
+
+    def drafts(self, many: int) -> list[dict[str, Any]]:
+        rows = [f"2026-09-14,T-{at},Ilse Varga,hip.modified_thomas,left,thigh_angle,4" for at in range(many)]
+        found = take_table(default_catalogue(), table_of(table(*rows)), ROLES, "follow_up")
+        return [draft.raw() for draft in found.screens]
+
+    def test_what_is_no_table_is_refused_in_its_last_line(self) -> None:
+        last = self.steps("/api/values/check", {"text": "", "roles": ROLES})[-1]
+        self.assertEqual((last["step"], last["problem"]["faults"][0]["path"]), ("refused", "text"))
+        student = self.person("student", self.me.clinic_id)
+        body = {"text": GOOD, "roles": ROLES}
+        self.assertEqual(student.call("POST", "/api/values/check", body).status_code, 403)

@@ -11,7 +11,10 @@ from typing import TypeVar
 from northstride.interchange.values.cells import NotAValue
 from northstride.interchange.values.safe import told
 
-MOST_ROWS = 20_000
+# What a person can look through afterwards, and a machine tries while they wait. More is several tables.
+MOST_ROWS = 10_000
+# Filled or not: what takes time is what there is to read.
+MOST_CELLS = 1_000_000
 MOST_COLUMNS = 2_000
 DELIMITERS = ",;\t"
 T = TypeVar("T")
@@ -87,6 +90,8 @@ def table_of(text: str) -> Table:
                 table.lines.append(begins)
             if len(table.rows) > MOST_ROWS or len(table.heads) > MOST_COLUMNS:
                 raise NotAValue(f"This is larger than {MOST_ROWS} rows or {MOST_COLUMNS} columns.")
+            if len(table.rows) * len(table.heads) > MOST_CELLS:
+                raise NotAValue(f"This is larger than {MOST_CELLS} cells: take it in parts.")
     except csv.Error as error:
         raise NotAValue(f"This is no table: {error}.") from error
     if not table.heads:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import hashlib
 import json
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 from uuid import UUID, uuid5
@@ -82,6 +82,28 @@ class TakenTable:
 
 def take_table(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> TakenTable:
     """Every fault of every cell in one go, up to a limit. `purpose` where no column says it."""
+    taken = take_rows(catalogue, table, roles, purpose)
+    return with_faults(taken, screen_faults(catalogue, taken.screens, MOST_FAULTS - len(taken.faults)))
+
+
+def with_faults(taken: TakenTable, more: Sequence[CellFault]) -> TakenTable:
+    """By line, up to the limit."""
+    faults = sorted([*taken.faults, *more], key=lambda fault: fault.line)
+    return TakenTable(taken.screens, faults[:MOST_FAULTS])
+
+
+def screen_faults(catalogue: Catalogue, screens: Iterable[ScreenDraft], most: int) -> list[CellFault]:
+    """What only whole records show, of as many screens as it takes."""
+    found: list[CellFault] = []
+    for screen in screens:
+        if len(found) >= most:
+            break
+        found += _record_faults(catalogue, screen)
+    return found
+
+
+def take_rows(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> TakenTable:
+    """The screens that grow from the rows, and the faults of single cells. Records are not checked yet."""
     wrong = list(columns.mapping_faults(catalogue, table.heads, roles))
     if wrong:
         heads = [*table.heads, ""]
@@ -137,11 +159,7 @@ class _Taking:
         return screen
 
     def done(self) -> TakenTable:
-        screens = list(self.screens.values())
-        for screen in screens:
-            if len(self.faults) < MOST_FAULTS:
-                self.faults += _record_faults(self.catalogue, screen)
-        return TakenTable(screens, sorted(self.faults, key=lambda fault: fault.line)[:MOST_FAULTS])
+        return TakenTable(list(self.screens.values()), self.faults)
 
 
 class _People:

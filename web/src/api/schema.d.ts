@@ -3569,6 +3569,42 @@ export interface components {
             high: number;
         };
         /**
+         * Problem
+         * @description What every refusal looks like.
+         */
+        Problem: {
+            /** Type */
+            type: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: number;
+            /**
+             * Detail
+             * @default null
+             */
+            detail?: string | null;
+            /**
+             * Faults
+             * @default []
+             */
+            faults?: components["schemas"]["FaultOut"][];
+            /**
+             * Fault Count
+             * @default 0
+             */
+            fault_count?: number;
+            $defs: {
+                /** FaultOut */
+                FaultOut: {
+                    /** Path */
+                    path: string;
+                    /** Problem */
+                    problem: string;
+                };
+            };
+        };
+        /**
          * RangeOut
          * @description Least and most favourable. `most` is null where a study leaves it without a bound.
          */
@@ -4457,6 +4493,24 @@ export interface components {
             map: components["schemas"]["SpotsMap"] | null;
             school: components["schemas"]["SchoolChoice"] | null;
         };
+        /**
+         * StepOut
+         * @description One line of the answer, which is a stream: how far it is, and at its end what came of it or why not.
+         */
+        StepOut: {
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "reading" | "checking" | "writing" | "done" | "refused";
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            checked: components["schemas"]["CheckedTableOut"] | null;
+            taken: components["schemas"]["TakenTableOut"] | null;
+            problem: components["schemas"]["Problem"] | null;
+        };
         /** StopOut */
         StopOut: {
             /** Test */
@@ -5096,42 +5150,6 @@ export interface components {
             beside: string[];
             /** Skew Seconds */
             skew_seconds: number | null;
-        };
-        /**
-         * Problem
-         * @description What every refusal looks like.
-         */
-        Problem: {
-            /** Type */
-            type: string;
-            /** Title */
-            title: string;
-            /** Status */
-            status: number;
-            /**
-             * Detail
-             * @default null
-             */
-            detail?: string | null;
-            /**
-             * Faults
-             * @default []
-             */
-            faults?: components["schemas"]["FaultOut"][];
-            /**
-             * Fault Count
-             * @default 0
-             */
-            fault_count?: number;
-            $defs: {
-                /** FaultOut */
-                FaultOut: {
-                    /** Path */
-                    path: string;
-                    /** Problem */
-                    problem: string;
-                };
-            };
         };
     };
     responses: never;
@@ -7601,13 +7619,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Successful Response */
+            /** @description JSON, a line a step. Closing it stops the work, and nothing is kept. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CheckedTableOut"];
+                    "application/x-ndjson": components["schemas"]["StepOut"];
                 };
             };
             /** @description Refused, with the path of each fault */
@@ -7634,13 +7652,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Successful Response */
+            /** @description JSON, a line a step. Closing it stops the work, and nothing is kept. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenTableOut"];
+                    "application/x-ndjson": components["schemas"]["StepOut"];
                 };
             };
             /** @description Refused, with the path of each fault */

@@ -1,10 +1,10 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { catalogueQuery } from "../../api/catalogue";
-import { type CheckedTable, type Columns, checkTable, importTable } from "../../api/values";
+import type { CheckedTable, Columns } from "../../api/values";
 import { ProblemNote } from "../../components/ProblemNote";
 import { HURTS, OTHERS } from "../../components/purposes";
 import type { Purpose } from "../../components/useBegin";
@@ -12,6 +12,7 @@ import { rolesOf, roleTyped } from "../../state/value_columns";
 import { dayWords, purposeName } from "../../state/wording";
 import { ColumnRoles } from "./ColumnRoles";
 import styles from "./people.module.css";
+import { stepWords, useTable, wasStopped } from "./useTable";
 
 interface Props {
   text: string;
@@ -28,8 +29,7 @@ export default function ImportValues({ text, columns, onTaken, onClose }: Props)
   const roles = typed.map((each) => roleTyped(each, known));
   const [purpose, setPurpose] = useState<Purpose>("squad_screen");
   const body = { text, roles, purpose };
-  const look = useMutation({ mutationFn: () => checkTable(body) });
-  const take = useMutation({ mutationFn: () => importTable(body), onSuccess: onTaken });
+  const { look, take, step, stop, busy } = useTable(body, onTaken);
   const type = (at: number, role: string) => {
     setTyped(typed.map((each, place) => (place === at ? role : each)));
     // Another meaning is another table: what was tried says nothing of it.
@@ -46,7 +46,7 @@ export default function ImportValues({ text, columns, onTaken, onClose }: Props)
         ) : (
           <>
             {look.data ? <Tried found={look.data} /> : null}
-            <ProblemNote error={take.error ?? look.error} />
+            <ProblemNote error={toldOf(take.error ?? look.error)} />
             <p className="muted">
               What each column becomes. Nothing is taken before it was tried without a fault.
             </p>
@@ -69,15 +69,23 @@ export default function ImportValues({ text, columns, onTaken, onClose }: Props)
         </Button>
         {take.data ? null : (
           <>
+            {busy ? (
+              <>
+                <span role="status">{step ? stepWords(step) : "Waiting for its turn…"}</span>
+                <Button variant="quiet" onClick={stop}>
+                  Stop
+                </Button>
+              </>
+            ) : null}
             <Button
               variant={soundIn(look.data) ? "quiet" : "primary"}
-              disabled={look.isPending}
+              disabled={busy}
               onClick={() => look.mutate()}
             >
               Try it
             </Button>
             {soundIn(look.data) ? (
-              <Button autoFocus disabled={take.isPending} onClick={() => take.mutate()}>
+              <Button autoFocus disabled={busy} onClick={() => take.mutate()}>
                 Take {newIn(look.data)}
               </Button>
             ) : null}
@@ -108,6 +116,8 @@ function PurposeChoice(props: { purpose: Purpose; onPurpose: (chosen: Purpose) =
     </div>
   );
 }
+
+const toldOf = (error: unknown): unknown => (wasStopped(error) ? null : error);
 
 const soundIn = (found: CheckedTable | undefined): found is CheckedTable =>
   found !== undefined && found.faults.length === 0;
