@@ -15,6 +15,7 @@ import { BrowserRouter } from "react-router";
 import { Problem } from "./api/problem";
 import { App } from "./app";
 import { beginAt } from "./places/begin";
+import { keep } from "./state/device_services";
 import { followLanes } from "./state/lanes";
 
 const queries = new QueryClient({
@@ -35,8 +36,11 @@ beginAt(window.location.pathname, queries);
 followLanes();
 
 const root = document.getElementById("root");
-if (root) {
-  createRoot(root).render(
+// What this device keeps is there before anything asks for it; a store that cannot be read holds nobody up.
+if (root) void keep.open().finally(() => show(root));
+
+function show(at: HTMLElement): void {
+  createRoot(at).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
         <BrowserRouter>

@@ -1,4 +1,5 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import { withinPoll } from "../state/turns";
 import { client, type Schema, take } from "./client";
 
 export type Athlete = Schema["AthleteOut"];
@@ -21,7 +22,7 @@ export const athletesQuery = (filter: AthleteFilter) =>
     queryFn: ({ signal, pageParam }) =>
       take(
         client.GET("/api/athletes", {
-          signal,
+          signal: withinPoll(signal),
           params: {
             query: {
               search: filter.search,

@@ -1,4 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
+import { withinPoll } from "../state/turns";
 import { client, type Schema, take } from "./client";
 
 export type Day = Schema["DayOut"];
@@ -14,14 +15,14 @@ export const DAY_KEY = ["day"];
 
 export const dayQuery = queryOptions({
   queryKey: [...DAY_KEY, "whole"],
-  queryFn: () => take(client.GET("/api/day")),
+  queryFn: ({ signal }) => take(client.GET("/api/day", { signal: withinPoll(signal) })),
   refetchInterval: AGAIN_MS,
 });
 
 /** How many urgent actions nobody has in hand: seen from everywhere. */
 export const urgentCountQuery = queryOptions({
   queryKey: [...DAY_KEY, "urgent"],
-  queryFn: () => take(client.GET("/api/day/urgent")),
+  queryFn: ({ signal }) => take(client.GET("/api/day/urgent", { signal: withinPoll(signal) })),
   staleTime: COUNTED_AGAIN_MS / 2,
   refetchInterval: COUNTED_AGAIN_MS,
 });

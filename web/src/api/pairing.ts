@@ -1,4 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
+import { withinPoll } from "../state/turns";
 import { client, take } from "./client";
 
 export const makePairing = (id: string, screen: string | null) =>
@@ -10,8 +11,13 @@ const AGAIN_MS = 2000;
 export const pairingQuery = (id: string) =>
   queryOptions({
     queryKey: ["pairing", id],
-    queryFn: () =>
-      take(client.GET("/api/pairings/{pairing_id}", { params: { path: { pairing_id: id } } })),
+    queryFn: ({ signal }) =>
+      take(
+        client.GET("/api/pairings/{pairing_id}", {
+          params: { path: { pairing_id: id } },
+          signal: withinPoll(signal),
+        }),
+      ),
     refetchInterval: ({ state }) => (state.data?.used ? false : AGAIN_MS),
     gcTime: 0,
   });

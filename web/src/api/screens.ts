@@ -1,4 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
+import { clockFor } from "../state/device_clock";
 import { atScreen, client, type Schema, take } from "./client";
 
 export type Screen = Schema["ScreenOut"];
@@ -27,30 +28,35 @@ export const screenQuery = (id: string) =>
 export const beginScreen = (body: Schema["ScreenInput"]) =>
   take(client.POST("/api/screens", { body }));
 
-export const writeAnswers = (screen: string, answers: Answer[], device: string) =>
+export type Written = Schema["WrittenOut"];
+export type Clash = Schema["ClashOut"];
+
+/** `clock`: this device's time at sending, so that what it wrote is ordered by the server's. */
+export const writeAnswers = (screen: string, answers: Answer[], device: string, clock: string) =>
   take(
     client.POST("/api/screens/{screen_id}/answers", {
       ...atScreen(screen),
-      body: { answers, device },
+      body: { answers, device, clock },
     }),
   );
 
 /** Where this device is: said again and again while it is there. */
-export const sayWhere = (screen: string, body: Schema["WhereInput"]) =>
-  take(client.POST("/api/screens/{screen_id}/presence", { ...atScreen(screen), body }));
+export const sayWhere = (screen: string, body: Schema["WhereInput"], signal: AbortSignal) =>
+  take(client.POST("/api/screens/{screen_id}/presence", { ...atScreen(screen), body, signal }));
 
-export const readChanges = (screen: string, after: number, device: string) =>
+export const readChanges = (screen: string, after: number, device: string, signal: AbortSignal) =>
   take(
     client.GET("/api/screens/{screen_id}/changes", {
       params: { path: { screen_id: screen }, query: { after, device } },
+      signal,
     }),
   );
 
-export const preview = (screen: string, answers: Answer[], signal: AbortSignal) =>
+export const preview = (screen: string, answers: Answer[], device: string, signal: AbortSignal) =>
   take(
     client.POST("/api/screens/{screen_id}/preview", {
       ...atScreen(screen),
-      body: { answers },
+      body: { answers, device, clock: clockFor(answers) },
       signal,
     }),
   );

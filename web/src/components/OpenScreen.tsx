@@ -4,6 +4,7 @@ import { useParams } from "react-router";
 import { type Catalogue, catalogueQuery } from "../api/catalogue";
 import { type Screen, screenQuery } from "../api/screens";
 import type { Bench } from "../state/bench";
+import { placeOfAnswer } from "../state/fields";
 import { factsOf } from "../state/story";
 import { dangerUnread } from "../state/urgent";
 import { PlaceAway } from "./Away";
@@ -13,6 +14,7 @@ import { SaveMark, useUnsaved } from "./SaveMark";
 import { ScreenHeader } from "./ScreenHeader";
 import { Shell } from "./Shell";
 import { useServices } from "./session";
+import { TwoValues } from "./TwoValues";
 import { UnreadDanger, UrgentBars } from "./UrgentBars";
 import { useBench } from "./useBench";
 import { useSayWhere } from "./useSayWhere";
@@ -37,7 +39,7 @@ export function OpenScreen({ children }: { children: (opened: Opened) => ReactNo
     return <PlaceProblem error={error} />;
   }
   if (!screen.data || !catalogue.data || !bench) {
-    const waits = outbox.list(id).length;
+    const waits = outbox.count(id);
     return (
       <PlaceAway
         screen={id}
@@ -98,6 +100,11 @@ function Urgent({ screen, catalogue, bench }: Opened) {
       {reading ? (
         <UrgentBars reading={reading} screen={screen} catalogue={catalogue} onChanged={refresh} />
       ) : null}
+      <TwoValues
+        clashes={state.clashes}
+        catalogue={catalogue}
+        onChoose={(answer) => bench.write([{ ...placeOfAnswer(answer), value: answer.value }])}
+      />
       {away && unread.length > 0 ? <UnreadDanger items={unread} catalogue={catalogue} /> : null}
     </>
   );

@@ -1,5 +1,4 @@
-import { useEffect, useState } from "react";
-import { allSaved, savingWords, type Unsaved } from "../state/saving";
+import { allSaved, savingWords, skewWords, type Unsaved } from "../state/saving";
 import { useServices } from "./session";
 import { useStore } from "./useStore";
 
@@ -9,17 +8,10 @@ export function useUnsaved(screen: string, faults: readonly string[] = []): Unsa
   const sending = useStore(sender.state);
   const full = useStore(keep.full);
   useStore(keep.version);
-  const [, look] = useState(0);
-  useEffect(() => {
-    // Another tab wrote.
-    const heard = () => look((times) => times + 1);
-    window.addEventListener("storage", heard);
-    return () => window.removeEventListener("storage", heard);
-  }, []);
   const kept = drafts(screen).all();
   const refused = [...kept].filter(([, draft]) => draft.problem !== null).map(([key]) => key);
   return {
-    waiting: outbox.list(screen).length,
+    waiting: outbox.count(screen),
     drafts: kept,
     sending,
     full,
@@ -30,9 +22,11 @@ export function useUnsaved(screen: string, faults: readonly string[] = []): Unsa
 /** Saved, waiting or failed, quietly. */
 export function SaveMark({ unsaved }: { unsaved: Unsaved }) {
   const trouble = unsaved.full || unsaved.faulty !== null;
+  const skew = useStore(useServices().sender.skew);
   return (
     <span role="status" className={trouble ? "fault" : "muted"} data-saved={allSaved(unsaved)}>
       {savingWords(unsaved)}
+      {skew === null ? null : `; ${skewWords(skew)}`}
     </span>
   );
 }

@@ -8,6 +8,7 @@ import type { DeviceServices } from "../state/device_services";
 import { type Json, keyMeasures, type Place, valueField } from "../state/fields";
 import { outOfRange } from "../state/kinds";
 import { heardOf } from "../state/others";
+import { inTurns } from "../state/turns";
 import { useServices } from "./session";
 
 // What one writes the other sees within two seconds, with time to spare for the way.
@@ -69,28 +70,23 @@ export function useBench(
           services.drafts(id),
           services.outbox,
           services.sender,
-          (answers, signal) => preview(id, answers, signal),
+          (answers, signal) => preview(id, answers, deviceName(services.keep), signal),
           keyMeasures(tests),
           (place, value) => quickFault(tests, place, value),
         ),
     );
     setBench(own.bench);
-    const follow = async () => {
-      try {
-        const changes = await own.bench.follow((revision) =>
-          readChanges(id, revision, deviceName(services.keep)),
-        );
-        if (!changes) return;
-        heardOf(id, changes.others);
-        queries.setQueryData(screenQuery(id).queryKey, (old) => old && withHead(old, changes));
-      } catch {
-        // Away: asked again at the next turn.
-      }
+    const follow = async (signal: AbortSignal) => {
+      const changes = await own.bench.follow((revision) =>
+        readChanges(id, revision, deviceName(services.keep), signal),
+      );
+      if (!changes || signal.aborted) return;
+      heardOf(id, changes.others);
+      queries.setQueryData(screenQuery(id).queryKey, (old) => old && withHead(old, changes));
     };
-    void follow();
-    const timer = setInterval(follow, FOLLOW_EVERY_MS);
+    const stop = inTurns(follow, FOLLOW_EVERY_MS);
     return () => {
-      clearInterval(timer);
+      stop();
       own.closing = setTimeout(() => close(own), KEEP_MS);
       setBench(null);
     };

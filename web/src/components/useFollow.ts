@@ -3,6 +3,7 @@ import { useEffect } from "react";
 import { readChanges } from "../api/screens";
 import { deviceName } from "../state/device";
 import { heardOf } from "../state/others";
+import { withinPoll } from "../state/turns";
 import { useServices } from "./session";
 import { useSayWhere } from "./useSayWhere";
 
@@ -14,7 +15,8 @@ export function useFollow(screen: string, revision: number | null, onChanged: ()
   useSayWhere(screen);
   const { data } = useQuery({
     queryKey: ["follow", screen, revision],
-    queryFn: () => readChanges(screen, revision ?? 0, deviceName(keep)),
+    queryFn: ({ signal }) =>
+      readChanges(screen, revision ?? 0, deviceName(keep), withinPoll(signal)),
     enabled: revision !== null,
     refetchInterval: EVERY_MS,
     gcTime: 0,

@@ -3,6 +3,7 @@ import { useLocation } from "react-router";
 import { sayWhere } from "../api/screens";
 import { deviceName } from "../state/device";
 import { askedHere, hereAt } from "../state/others";
+import { inTurns } from "../state/turns";
 import { useServices } from "./session";
 import { useStore } from "./useStore";
 
@@ -17,13 +18,8 @@ export function useSayWhere(screen: string): void {
   useEffect(() => {
     const here = hereAt(address, { test, side });
     if (!here) return;
-    const say = () => {
-      if (document.hidden) return;
-      // Nobody waits for it: said again at the next turn.
-      sayWhere(screen, { ...here, device: deviceName(keep) }).catch(() => undefined);
-    };
-    say();
-    const timer = setInterval(say, AGAIN_MS);
-    return () => clearInterval(timer);
+    return inTurns(async (signal) => {
+      if (!document.hidden) await sayWhere(screen, { ...here, device: deviceName(keep) }, signal);
+    }, AGAIN_MS);
   }, [screen, keep, address, test, side]);
 }

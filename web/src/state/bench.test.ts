@@ -1,13 +1,20 @@
 import { describe, expect, it, vi } from "vitest";
 import { Problem } from "../api/problem";
-import type { Answer, Changes, Preview, Screen } from "../api/screens";
+import type { Answer, Changes, Preview, Screen, Written } from "../api/screens";
 import { Bench } from "./bench";
 import { Drafts } from "./drafts";
-import { memory } from "./memory";
+import { memory, twoTabs } from "./memory";
 import { Outbox } from "./outbox";
 import { Sender } from "./sender";
 
 const owner = { clinic: "c", user: "u" };
+const written = (revision: number, more: Partial<Written> = {}): Written => ({
+  revision,
+  late: [],
+  beside: [],
+  skew_seconds: null,
+  ...more,
+});
 const left = { test: "made.up", side: "left", key: "", field: "values.reach" } as const;
 const right = { ...left, side: "right" } as const;
 
@@ -16,6 +23,7 @@ const opened = {
   revision: 1,
   state: "open",
   late: [],
+  clashes: [],
   facts: [],
 } as unknown as Screen;
 
@@ -25,7 +33,7 @@ type Alone = ConstructorParameters<typeof Sender>[3];
 
 function setUp(keep = memory(), faults: Preview["faults"] = [], alone?: Alone) {
   const outbox = new Outbox(keep, owner);
-  const write = vi.fn(async () => ({ revision: 2, late: [] }));
+  const write = vi.fn(async () => written(2));
   const sender = new Sender(outbox, "device", write, alone);
   const ask = vi.fn(async (_answers: Answer[]) => ({ revision: 1, reading, faults }));
   const bench = new Bench("s", opened, new Drafts(keep, owner, "s"), outbox, sender, ask);
@@ -38,6 +46,7 @@ const changes = (places: object[], more: Partial<Changes> = {}): Changes =>
     revision: 2,
     state: "open",
     head: null,
+    clashes: [],
     answers: places.map((place) => ({ id: "x", revision: 2, by: "B.", at: null, ...place })),
     ...more,
   }) as unknown as Changes;
@@ -211,13 +220,14 @@ describe("two tabs of one device", () => {
     const turn = new Promise<void>((open) => {
       myTurn = open;
     });
-    const { keep, bench, write, outbox } = setUp(memory(), [], async (work) => {
+    const [here, there] = twoTabs();
+    const { bench, write, outbox } = setUp(here, [], async (work) => {
       await turn;
       return work();
     });
     bench.write([{ ...left, value: 8 }]);
     expect(bench.state.getState().waiting.size).toBe(1);
-    new Outbox(keep, owner).drop(outbox.list().map((waiting) => waiting.answer.id));
+    new Outbox(there, owner).drop(outbox.list().map((waiting) => waiting.answer.id));
     myTurn();
     await settle();
     expect(write).not.toHaveBeenCalled();
@@ -226,10 +236,11 @@ describe("two tabs of one device", () => {
   });
 
   it("leave what is under the hand as it is when the other one has sent", async () => {
-    const { keep, bench, outbox } = setUp(memory(), [], () => new Promise(() => {}));
+    const [here, there] = twoTabs();
+    const { bench, outbox } = setUp(here, [], () => new Promise(() => {}));
     bench.write([{ ...left, value: 8 }]);
     bench.type(left, "12", null);
-    new Outbox(keep, owner).drop(outbox.list().map((waiting) => waiting.answer.id));
+    new Outbox(there, owner).drop(outbox.list().map((waiting) => waiting.answer.id));
     (bench as unknown as { settleElsewhere(): void }).settleElsewhere();
     expect(bench.draft(left).text).toBe("12");
     expect(bench.state.getState().fields.get("made.up|left||values.reach")?.value).toBe(5);

@@ -16,6 +16,7 @@ import {
   isValueField,
   type Json,
   type KeyMeasures,
+  newAnswer,
   type Place,
   placeKey,
   placeOf,
@@ -30,6 +31,9 @@ import { type DialSetting, dialOf, parseTrials, textOf } from "./parse";
 import type { Delivered, Refusal, Sender } from "./sender";
 
 export type { BenchState, Change } from "./bench_state";
+
+/** As many answers as the server reads beside what stands. */
+const MOST_ASKED = 200;
 
 const NO_DRAFT: Draft = { text: "", dial: null, problem: null };
 
@@ -62,6 +66,7 @@ export class Bench {
       revision: opened.revision,
       signed: opened.state === "signed",
       late: opened.late.length,
+      clashes: opened.clashes,
       waiting: waitingIn(this.outbox, this.screen),
       drafts: drafts.all(),
     });
@@ -244,13 +249,13 @@ export class Bench {
       fields: withChanges(state.fields, changes.answers),
       revision: Math.max(changes.revision, state.revision),
       signed: changes.state === "signed",
+      clashes: changes.clashes,
     }));
     void this.read();
   }
 
   private answer(change: Change): Answer {
-    const { test, side, key, field, value } = change;
-    return { id: crypto.randomUUID(), test, side, key, field, value, at: this.now() };
+    return newAnswer(change, change.value, this.now());
   }
 
   private forget(key: string): void {
@@ -265,9 +270,12 @@ export class Bench {
   private delivered(what: Delivered): void {
     if (what.screen !== this.screen) return;
     this.deliveries += 1;
+    const before = this.state.getState().waiting.size;
     const late = new Set(what.late);
+    // What was seen later stands there already: this one lies beside it.
+    const beside = new Set(what.beside);
     const written = what.answers
-      .filter((answer) => !late.has(answer.id))
+      .filter((answer) => !late.has(answer.id) && !beside.has(answer.id))
       .map((answer) => ({ ...answer, ...placeOfAnswer(answer), by: null, at: answer.at ?? null }));
     this.state.setState((state) => ({
       // The revision stays: what others wrote in between still has to be fetched.
@@ -276,6 +284,7 @@ export class Bench {
       late: state.late + late.size,
       signed: state.signed || late.size > 0,
     }));
+    if (before > MOST_ASKED) void this.read();
   }
 
   /** What another tab of this device sent, or was refused, no longer waits here. */
@@ -304,6 +313,11 @@ export class Bench {
     this.state.setState({ readingCurrent: false });
     const drafts = readableDrafts(this.state.getState().drafts);
     const waiting = this.outbox.list(this.screen).map(({ answer }) => answer);
+    // More than one question holds waits for the server: it is read once that has them.
+    if (waiting.length + drafts.length > MOST_ASKED) {
+      this.live.stop();
+      return;
+    }
     const typed = drafts.map(({ change }) => this.answer(change));
     const found = await this.live.ask([...waiting, ...typed]);
     // Away or overtaken: the last reading stays, marked as older than what is typed.

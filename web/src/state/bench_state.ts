@@ -1,6 +1,6 @@
 // What the bench of one screen knows, and what follows from the outbox and the drafts.
 import type { Problem } from "../api/problem";
-import type { Reading } from "../api/screens";
+import type { Clash, Reading } from "../api/screens";
 import type { Draft } from "./drafts";
 import {
   type Fields,
@@ -28,6 +28,8 @@ export interface BenchState {
   /** Why what stands cannot be read, where it cannot: no reading speaks of it then. */
   unreadable: Problem | null;
   late: number;
+  /** Two answers to one question, until somebody decides. */
+  clashes: readonly Clash[];
   canUndo: boolean;
 }
 
@@ -47,6 +49,7 @@ export const emptyBench = () =>
     readingCurrent: false,
     unreadable: null,
     late: 0,
+    clashes: [],
     canUndo: false,
   }));
 

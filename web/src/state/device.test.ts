@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { DeviceKeep, type Keep } from "./device";
+import { DeviceKeep, type Keep, type Tabs } from "./device";
+import type { Disk } from "./disk";
 import { memory } from "./memory";
 import { Presence, type Shared } from "./presence";
 import { allSaved, savingWords, type Unsaved } from "./saving";
@@ -9,36 +10,50 @@ const owner = { clinic: "c", user: "u" };
 const other = { clinic: "c", user: "v" };
 const KEY = "0f".repeat(32);
 
-/** A browser's store that takes so many entries and no more. */
-function small(most: number): Keep {
-  const under = memory();
-  return {
-    ...under,
-    getItem: under.getItem,
-    removeItem: under.removeItem,
-    key: under.key,
-    get length() {
-      return under.length;
+/** A disk that takes so many entries and no more. */
+function small(most: number) {
+  const kept = new Map<string, string>();
+  const disk: Disk = {
+    load: async () => [...kept],
+    put: async (key, value) => {
+      if (value === null) kept.delete(key);
+      else if (kept.has(key) || kept.size < most) kept.set(key, value);
+      else throw new Error("full");
     },
-    setItem: (key, value) => {
-      if (under.getItem(key) === null && under.length >= most) throw new Error("full");
-      under.setItem(key, value);
-    },
+  };
+  return { kept, disk };
+}
+
+/** Tabs of one device, each hearing the others. */
+function tabsOf() {
+  const all: ((key: string, value: string | null) => void)[][] = [];
+  return (): Tabs => {
+    const own: (typeof all)[number] = [];
+    all.push(own);
+    return {
+      tell: (key, value) => {
+        for (const other of all) if (other !== own) for (const hear of other) hear(key, value);
+      },
+      hear: (listener) => void own.push(listener),
+    };
   };
 }
 
 describe("a full device", () => {
-  it("keeps the rest in the page, says so, and moves it over when there is room", () => {
-    const under = small(1);
-    const keep = new DeviceKeep(under);
+  it("keeps the rest in the page, says so, and moves it over when there is room", async () => {
+    const { kept, disk } = small(1);
+    const keep = new DeviceKeep(disk, tabsOf()());
     keep.setItem("a", "1");
+    await keep.settled();
     expect(keep.full.getState()).toBe(false);
     keep.setItem("b", "2");
+    await keep.settled();
     expect(keep.full.getState()).toBe(true);
-    expect([keep.getItem("a"), keep.getItem("b"), keep.length]).toEqual(["1", "2", 2]);
-    expect(under.getItem("b")).toBeNull();
+    expect([keep.getItem("a"), keep.getItem("b")]).toEqual(["1", "2"]);
+    expect(kept.has("b")).toBe(false);
     keep.removeItem("a");
-    expect(under.getItem("b")).toBe("2");
+    await keep.settled();
+    expect(kept.get("b")).toBe("2");
     expect(keep.full.getState()).toBe(false);
   });
 
@@ -88,7 +103,10 @@ describe("what somebody leaves unsent", () => {
     return keep;
   };
   const all = (keep: Keep) =>
-    Array.from({ length: keep.length }, (_, place) => keep.getItem(keep.key(place) ?? "")).join();
+    keep
+      .under("north-stride/")
+      .map((key) => keep.getItem(key))
+      .join();
 
   it("is sealed, said by name and count, and opens for its owner alone", async () => {
     const keep = full();
@@ -114,6 +132,40 @@ describe("what somebody leaves unsent", () => {
     expect(keep.getItem("north-stride/outbox/c/u/1")).toContain("telling");
     expect(keep.getItem("north-stride/outbox/c/u/3")).toBe("later");
     expect(await seal(memory(), owner, "Jonas", KEY)).toBe(false);
+  });
+});
+
+describe("what a device keeps", () => {
+  it("is there again after a reload, and in the other tabs at once", async () => {
+    const [{ disk }, tab] = [small(99), tabsOf()];
+    const [one, two] = [new DeviceKeep(disk, tab()), new DeviceKeep(disk, tab())];
+    await Promise.all([one.open(), two.open()]);
+    const heard: string[] = [];
+    two.onForeign((key) => heard.push(key));
+    one.setItem("north-stride/draft/c/u/s/x", "8");
+    expect(two.under("north-stride/draft/c/u/")).toEqual(["north-stride/draft/c/u/s/x"]);
+    expect(heard).toEqual(["north-stride/draft/c/u/s/x"]);
+    await one.settled();
+    const later = new DeviceKeep(disk, tab());
+    await later.open();
+    expect(later.getItem("north-stride/draft/c/u/s/x")).toBe("8");
+    two.removeItem("north-stride/draft/c/u/s/x");
+    expect(one.getItem("north-stride/draft/c/u/s/x")).toBeNull();
+  });
+
+  it("takes what others change while it is being read for the newer", async () => {
+    const { disk } = small(99);
+    await disk.put("north-stride/a", "old");
+    const tab = tabsOf();
+    const [own, other] = [tab(), tab()];
+    let read = (_: [string, string][]) => {};
+    const slow: Disk = { ...disk, load: () => new Promise((done) => (read = done)) };
+    const keep = new DeviceKeep(slow, own);
+    const opening = keep.open();
+    other.tell("north-stride/a", "new");
+    read([["north-stride/a", "old"]]);
+    await opening;
+    expect(keep.getItem("north-stride/a")).toBe("new");
   });
 });
 

@@ -1,13 +1,23 @@
-// What is kept on this device belongs to one user of one clinic. Keys are written one by one, so
-// that two tabs never overwrite each other's.
+// What is kept on this device belongs to one user of one clinic. It is read from memory and written behind
+// the hand, one key after the other, so that two tabs never overwrite each other's.
+import type { Disk } from "./disk";
+import { KeyIndex } from "./key_index";
 import { createStore } from "./store";
 
 export interface Keep {
   getItem(key: string): string | null;
   setItem(key: string, value: string): void;
   removeItem(key: string): void;
-  readonly length: number;
-  key(index: number): string | null;
+  /** Keys that begin so, in their order. */
+  under(prefix: string): string[];
+  /** Told of each key that another tab of this device changed. */
+  onForeign(listener: (key: string) => void): () => void;
+}
+
+/** How tabs of one device tell each other what they changed; null where it is gone. */
+export interface Tabs {
+  tell(key: string, value: string | null): void;
+  hear(listener: (key: string, value: string | null) => void): void;
 }
 
 export interface Owner {
@@ -18,16 +28,7 @@ export interface Owner {
 export const ownPrefix = (kind: string, owner: Owner) =>
   `north-stride/${kind}/${owner.clinic}/${owner.user}/`;
 
-export function keysUnder(keep: Keep, prefix: string): string[] {
-  const found: string[] = [];
-  for (let index = 0; index < keep.length; index += 1) {
-    const key = keep.key(index);
-    if (key?.startsWith(prefix)) found.push(key);
-  }
-  return found.sort();
-}
-
-export function readJson<T>(keep: Keep, key: string): T | null {
+export function readJson<T>(keep: Pick<Keep, "getItem">, key: string): T | null {
   const text = keep.getItem(key);
   if (text === null) return null;
   try {
@@ -38,69 +39,98 @@ export function readJson<T>(keep: Keep, key: string): T | null {
 }
 
 /**
- * The browser's store, and the page's own memory for what no longer fits. `full` is said: what only
+ * The device's store, and the page's own memory for what no longer fits. `full` is said: what only
  * the page holds is gone with it.
  */
 export class DeviceKeep implements Keep {
   readonly full = createStore<boolean>(() => false);
-  /** Goes up with each change this page makes. */
+  /** Goes up with each change this device makes. */
   readonly version = createStore<number>(() => 0);
-  private readonly overflow = new Map<string, string>();
+  private readonly index = new KeyIndex();
+  private readonly foreign = new Set<(key: string) => void>();
+  /** What the disk did not take: tried again whenever it takes something. */
+  private readonly refused = new Set<string>();
+  private writing: Promise<void> = Promise.resolve();
 
-  constructor(private readonly under: Keep) {}
+  constructor(
+    private readonly disk: Disk,
+    private readonly tabs: Tabs,
+  ) {}
+
+  /** Reads what was kept. Nothing is asked of it before. */
+  async open(): Promise<void> {
+    const heard: [string, string | null][] = [];
+    let open = false;
+    this.tabs.hear((key, value) => {
+      if (open) this.changedElsewhere(key, value);
+      else heard.push([key, value]);
+    });
+    for (const [key, value] of await this.disk.load()) this.index.set(key, value);
+    for (const [key, value] of heard) this.changedElsewhere(key, value);
+    open = true;
+  }
 
   getItem(key: string): string | null {
-    return this.overflow.get(key) ?? this.under.getItem(key);
+    return this.index.get(key);
   }
 
   setItem(key: string, value: string): void {
-    try {
-      this.under.setItem(key, value);
-      this.overflow.delete(key);
-    } catch {
-      this.overflow.set(key, value);
-    }
-    this.tell();
+    this.index.set(key, value);
+    this.changed(key);
   }
 
   removeItem(key: string): void {
-    this.overflow.delete(key);
-    this.under.removeItem(key);
-    this.settle();
+    if (this.index.delete(key)) this.changed(key);
   }
 
-  get length(): number {
-    return this.keys().length;
+  under(prefix: string): string[] {
+    return this.index.under(prefix);
   }
 
-  key(index: number): string | null {
-    return this.keys()[index] ?? null;
+  onForeign(listener: (key: string) => void): () => void {
+    this.foreign.add(listener);
+    return () => this.foreign.delete(listener);
   }
 
-  private keys(): string[] {
-    const found = new Set<string>(this.overflow.keys());
-    for (let index = 0; index < this.under.length; index += 1) {
-      const key = this.under.key(index);
-      if (key !== null) found.add(key);
+  /** Once all that was given so far is where it lasts, or was refused there. */
+  settled(): Promise<void> {
+    return this.writing;
+  }
+
+  private changed(key: string): void {
+    this.tabs.tell(key, this.index.get(key));
+    this.writing = this.writing.then(() => this.write(key));
+    this.tellVersion();
+  }
+
+  private async write(key: string): Promise<void> {
+    try {
+      await this.disk.put(key, this.index.get(key));
+      this.refused.delete(key);
+    } catch {
+      this.refused.add(key);
+      this.full.setState(true);
+      return;
     }
-    return [...found];
-  }
-
-  /** Room was made: what waits in memory goes where it lasts. */
-  private settle(): void {
-    for (const [key, value] of [...this.overflow]) {
+    for (const other of [...this.refused]) {
       try {
-        this.under.setItem(key, value);
-        this.overflow.delete(key);
+        await this.disk.put(other, this.index.get(other));
+        this.refused.delete(other);
       } catch {
         break;
       }
     }
-    this.tell();
+    this.full.setState(this.refused.size > 0);
   }
 
-  private tell(): void {
-    this.full.setState(this.overflow.size > 0);
+  private changedElsewhere(key: string, value: string | null): void {
+    if (value === null) this.index.delete(key);
+    else this.index.set(key, value);
+    for (const tell of this.foreign) tell(key);
+    this.tellVersion();
+  }
+
+  private tellVersion(): void {
     this.version.setState(this.version.getState() + 1);
   }
 }

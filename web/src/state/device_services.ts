@@ -3,6 +3,7 @@ import { measureIdle } from "../api/client";
 import { writeAnswers } from "../api/screens";
 import type { Session } from "../api/session";
 import { DeviceKeep, deviceName, type Owner } from "./device";
+import { BrowserDisk, browserTabs } from "./disk";
 import { Drafts, keepRefusal } from "./drafts";
 import { Outbox } from "./outbox";
 import { browserShared, Presence } from "./presence";
@@ -21,7 +22,7 @@ export interface DeviceServices {
 
 const LOCK = "north-stride-sender";
 
-export const keep = new DeviceKeep(window.localStorage);
+export const keep = new DeviceKeep(new BrowserDisk(window.localStorage), browserTabs());
 export const presence = new Presence(browserShared(window.localStorage));
 measureIdle(() => presence.idleMs());
 
@@ -39,7 +40,7 @@ function begin(owner: Owner): DeviceServices {
   const wake = () => sender.wake();
   window.addEventListener("online", wake);
   // Another tab put something in or took something out.
-  window.addEventListener("storage", wake);
+  const unheard = keep.onForeign(wake);
   return {
     owner,
     keep,
@@ -49,7 +50,8 @@ function begin(owner: Owner): DeviceServices {
     stop: () => {
       sender.stop();
       window.removeEventListener("online", wake);
-      window.removeEventListener("storage", wake);
+      unheard();
+      outbox.close();
     },
   };
 }
@@ -79,4 +81,6 @@ export async function leaveBehind(): Promise<void> {
   current = null;
   leaving?.services.stop();
   if (leaving) await seal(keep, leaving.services.owner, leaving.name, leaving.key);
+  // Sealed where it lasts before the page may go.
+  await keep.settled();
 }

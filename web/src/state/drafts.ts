@@ -1,6 +1,6 @@
 // What is being typed and not yet written. Kept on the device at every key press.
 
-import { type Keep, keysUnder, type Owner, ownPrefix, readJson } from "./device";
+import { type Keep, type Owner, ownPrefix, readJson } from "./device";
 import { isValueField, placeKey, placeOf, placeOfAnswer } from "./fields";
 import type { LengthUnit } from "./length";
 import { type DialSetting, dialOf, textOf } from "./parse";
@@ -30,7 +30,7 @@ export class Drafts {
 
   all(): Map<string, Draft> {
     const found = new Map<string, Draft>();
-    for (const key of keysUnder(this.keep, this.prefix)) {
+    for (const key of this.keep.under(this.prefix)) {
       const draft = readJson<Draft>(this.keep, key);
       const own = key.slice(this.prefix.length);
       if (draft) found.set(placeKey(placeOf(own)), draft);
@@ -43,7 +43,7 @@ export class Drafts {
   }
 
   drop(place: string): void {
-    for (const key of keysUnder(this.keep, this.prefix)) {
+    for (const key of this.keep.under(this.prefix)) {
       const own = key.slice(this.prefix.length);
       // Also what was kept before places had a key.
       if (placeKey(placeOf(own)) === place) this.keep.removeItem(key);

@@ -42,6 +42,12 @@ export function placeOf(key: string): Place {
   return { test, side: side === "left" || side === "right" ? side : null, key: own, field };
 }
 
+/** What somebody says at a place, with a name of its own and the time of this device. */
+export const newAnswer = (place: Place, value: Json, at = new Date().toISOString()): Answer => {
+  const { test, side, key, field } = place;
+  return { id: crypto.randomUUID(), test, side, key, field, value, at };
+};
+
 export const valueField = (measure: string): string => `values.${measure}`;
 
 export const isValueField = (field: string): boolean => field.startsWith("values.");

@@ -1,12 +1,20 @@
 import { describe, expect, it, vi } from "vitest";
 import { Problem } from "../api/problem";
-import type { Answer } from "../api/screens";
+import type { Answer, Written } from "../api/screens";
+import { clockFor } from "./device_clock";
 import { Drafts, keepRefusal } from "./drafts";
 import { memory } from "./memory";
 import { Outbox } from "./outbox";
 import { Sender } from "./sender";
 
 const owner = { clinic: "c", user: "u" };
+const written = (revision: number, more: Partial<Written> = {}): Written => ({
+  revision,
+  late: [],
+  beside: [],
+  skew_seconds: null,
+  ...more,
+});
 
 const answer = (id: string, value: unknown = 8): Answer => ({
   id,
@@ -32,17 +40,90 @@ describe("the outbox", () => {
   });
 });
 
+describe("what waits in great numbers", () => {
+  const many = (count: number) =>
+    Array.from({ length: count }, (_, at) => answer(`a${String(at).padStart(5, "0")}`));
+
+  it("keeps its order through a reload and a clock that was set back", () => {
+    vi.useFakeTimers();
+    const keep = memory();
+    vi.setSystemTime("2026-09-14T10:00:00Z");
+    new Outbox(keep, owner).put("s1", [answer("first")]);
+    vi.setSystemTime("2026-09-14T08:00:00Z");
+    new Outbox(keep, owner).put("s1", [answer("second")]);
+    const ids = new Outbox(keep, owner).list("s1").map((waiting) => waiting.answer.id);
+    vi.useRealTimers();
+    expect(ids).toEqual(["first", "second"]);
+  });
+
+  it("is not looked through at each key", () => {
+    const keep = memory();
+    new Outbox(keep, owner).put("s1", many(2000));
+    const outbox = new Outbox(keep, owner);
+    const read = vi.spyOn(keep, "getItem");
+    outbox.put("s1", [answer("x")]);
+    outbox.list("s1");
+    outbox.count("s1");
+    outbox.batch(100);
+    outbox.drop(["x"]);
+    expect(read).not.toHaveBeenCalled();
+    expect(outbox.count("s1")).toBe(2000);
+  });
+
+  it("follows what another tab put in and took out", () => {
+    const heard = new Set<(key: string) => void>();
+    const keep = {
+      ...memory(),
+      onForeign: (listener: (key: string) => void) => {
+        heard.add(listener);
+        return () => heard.delete(listener);
+      },
+    };
+    const [one, two] = [new Outbox(keep, owner), new Outbox(keep, owner)];
+    const tell = (id: string) => {
+      for (const each of heard) each(`north-stride/outbox/c/u/${id}`);
+    };
+    one.put("s1", [answer("a")]);
+    tell("a");
+    expect(two.count("s1")).toBe(1);
+    one.drop(["a"]);
+    tell("a");
+    expect(two.list("s1")).toEqual([]);
+    two.close();
+    expect(heard.size).toBe(1);
+  });
+});
+
+describe("the clock at sending", () => {
+  const at = (time: string) => ({ ...answer("a"), at: time });
+
+  it("is the device's own", () => {
+    const now = Date.parse("2026-09-14T10:00:00Z");
+    expect(clockFor([at("2026-09-14T09:59:00Z")], now)).toBe("2026-09-14T10:00:00.000Z");
+  });
+
+  it("is never before what was written by it", () => {
+    const now = Date.parse("2026-09-14T08:00:00Z");
+    expect(clockFor([at("2026-09-14T09:59:00Z")], now)).toBe("2026-09-14T09:59:00.000Z");
+  });
+});
+
 describe("the sender", () => {
   it("sends until the outbox is empty and tells what arrived", async () => {
     const outbox = new Outbox(memory(), owner);
     outbox.put("s1", [answer("a"), answer("b")]);
-    const write = vi.fn(async () => ({ revision: 2, late: [] }));
+    const write = vi.fn(async () => written(2));
     const sender = new Sender(outbox, "device", write);
     const arrived = vi.fn();
     sender.onDelivered(arrived);
     sender.wake();
     await settle();
-    expect(write).toHaveBeenCalledExactlyOnceWith("s1", [answer("a"), answer("b")], "device");
+    expect(write).toHaveBeenCalledExactlyOnceWith(
+      "s1",
+      [answer("a"), answer("b")],
+      "device",
+      expect.any(String),
+    );
     expect(arrived).toHaveBeenCalledOnce();
     expect(outbox.list()).toEqual([]);
     expect(sender.state.getState()).toBe("idle");
@@ -56,7 +137,7 @@ describe("the sender", () => {
       .fn()
       .mockRejectedValueOnce(new Problem(0, "no-server", "away"))
       .mockRejectedValueOnce(new Problem(503, "no-database", "away"))
-      .mockResolvedValue({ revision: 1, late: [] });
+      .mockResolvedValue(written(1));
     const sender = new Sender(outbox, "device", write);
     sender.wake();
     await vi.advanceTimersByTimeAsync(0);
@@ -72,11 +153,11 @@ describe("the sender", () => {
     vi.useFakeTimers();
     const outbox = new Outbox(memory(), owner);
     const away = () => Promise.reject(new Problem(0, "no-server", "away"));
-    const write = vi.fn<() => Promise<{ revision: number; late: string[] }>>();
+    const write = vi.fn<() => Promise<Written>>();
     for (let times = 0; times < 4; times += 1) write.mockImplementationOnce(away);
-    write.mockResolvedValueOnce({ revision: 1, late: [] });
+    write.mockResolvedValueOnce(written(1));
     write.mockImplementationOnce(away);
-    write.mockResolvedValue({ revision: 2, late: [] });
+    write.mockResolvedValue(written(2));
     const sender = new Sender(outbox, "device", write);
     outbox.put("s1", [answer("a")]);
     sender.wake();
@@ -93,7 +174,7 @@ describe("the sender", () => {
 
   it("does not lose a wake-up that comes between two sends", async () => {
     const outbox = new Outbox(memory(), owner);
-    const write = vi.fn(async () => ({ revision: 1, late: [] }));
+    const write = vi.fn(async () => written(1));
     const sender = new Sender(outbox, "device", write);
     outbox.put("s1", [answer("a")]);
     // Told it is empty, somebody writes once more before the sender has come to rest.
@@ -114,8 +195,8 @@ describe("the sender", () => {
     let arrive = () => {};
     const write = vi.fn((_screen: string, answers: Answer[]) => {
       sent.push(...answers.map((each) => each.id));
-      return new Promise<{ revision: number; late: string[] }>((done) => {
-        arrive = () => done({ revision: 1, late: [] });
+      return new Promise<Written>((done) => {
+        arrive = () => done(written(1));
       });
     });
     const sender = new Sender(outbox, "device", write);
@@ -149,7 +230,7 @@ describe("the sender", () => {
     const write = vi
       .fn()
       .mockRejectedValueOnce(new Problem(401, "not-signed-in", "again"))
-      .mockResolvedValue({ revision: 1, late: [] });
+      .mockResolvedValue(written(1));
     const sender = new Sender(outbox, "device", write);
     sender.wake();
     await settle();
@@ -170,7 +251,7 @@ describe("the sender", () => {
         const fault = { path: `answers[${bad}].value`, problem: "999 is outside" };
         throw new Problem(422, "invalid", "no", [fault]);
       }
-      return { revision: 2, late: [] };
+      return written(2);
     });
     const sender = new Sender(outbox, "device", write);
     sender.onRefused((what) => keepRefusal(keep, owner, what));

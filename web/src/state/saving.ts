@@ -43,3 +43,10 @@ export function placeWords(key: string): string {
   const asked = readable(field.replace("values.", "")).replaceAll(".", " ");
   return [asked, readable(own), side].filter(Boolean).join(", ");
 }
+
+/** Which way a device's clock is off, and by how much: minutes, or hours where they say more. */
+export function skewWords(seconds: number): string {
+  const minutes = Math.round(Math.abs(seconds) / 60);
+  const much = minutes < 120 ? `${minutes} min` : `${Math.round(minutes / 60)} h`;
+  return `this device's clock is ${much} ${seconds > 0 ? "behind" : "ahead"}`;
+}

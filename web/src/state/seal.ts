@@ -1,6 +1,6 @@
 // What is unsent when its owner leaves: encrypted, so that nobody who comes after can read it. Only the
 // owner's own session tells the key again.
-import { type Keep, keysUnder, type Owner, ownPrefix, readJson } from "./device";
+import { type Keep, type Owner, ownPrefix, readJson } from "./device";
 
 interface Sealed {
   iv: string;
@@ -19,7 +19,8 @@ export const canSeal = (): boolean => globalThis.crypto?.subtle !== undefined;
 
 /** Who left something here that is not sent yet, and how much. */
 export const sealedHere = (keep: Keep): { name: string; count: number }[] =>
-  keysUnder(keep, SEALED)
+  keep
+    .under(SEALED)
     .map((key) => readJson<Sealed>(keep, key))
     .filter((sealed): sealed is Sealed => sealed !== null)
     .map(({ name, count }) => ({ name, count }));
@@ -27,7 +28,7 @@ export const sealedHere = (keep: Keep): { name: string; count: number }[] =>
 /** Encrypts what an owner leaves. False where there was nothing, or no way to. */
 export async function seal(keep: Keep, owner: Owner, name: string, key: string): Promise<boolean> {
   const prefixes = KINDS.map((kind) => ownPrefix(kind, owner));
-  const keys = prefixes.flatMap((prefix) => keysUnder(keep, prefix));
+  const keys = prefixes.flatMap((prefix) => keep.under(prefix));
   if (keys.length === 0 || !canSeal()) return false;
   const left = await opened(keep, owner, key);
   const told = { ...left, ...Object.fromEntries(keys.map((kept) => [kept, keep.getItem(kept)])) };

@@ -1,6 +1,8 @@
 // Sends one owner's outbox, again and again until it is empty. One sender at a time on a device.
+
 import { type Fault, Problem } from "../api/problem";
-import type { Answer } from "../api/screens";
+import type { Answer, Written } from "../api/screens";
+import { clockFor } from "./device_clock";
 import type { Outbox } from "./outbox";
 import { createStore } from "./store";
 
@@ -13,24 +15,20 @@ export interface Refusal {
   problem: string;
 }
 
-export interface Delivered {
+export interface Delivered extends Written {
   screen: string;
   answers: Answer[];
-  revision: number;
-  late: string[];
 }
 
-type Write = (
-  screen: string,
-  answers: Answer[],
-  device: string,
-) => Promise<{ revision: number; late: string[] }>;
+type Write = (screen: string, answers: Answer[], device: string, clock: string) => Promise<Written>;
 
 const MOST_A_CALL = 100;
 const PAUSES_MS = [500, 1000, 2000, 4000, 8000];
 
 export class Sender {
   readonly state = createStore<SendState>(() => "idle");
+  /** By how many seconds this device's clock is behind the server's, where that is worth saying. */
+  readonly skew = createStore<number | null>(() => null);
   private readonly delivered = new Set<(what: Delivered) => void>();
   private readonly refused = new Set<(what: Refusal) => void>();
   private readonly emptied = new Set<() => void>();
@@ -100,7 +98,9 @@ export class Sender {
       }
       this.state.setState("sending");
       try {
-        const written = await this.write(batch.screen, batch.answers, this.device);
+        const { screen, answers } = batch;
+        const written = await this.write(screen, answers, this.device, clockFor(answers));
+        this.skew.setState(written.skew_seconds);
         this.outbox.drop(batch.answers.map((answer) => answer.id));
         for (const tell of this.delivered) tell({ ...batch, ...written });
         this.tries = 0;

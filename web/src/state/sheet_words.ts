@@ -1,5 +1,5 @@
 // Words somebody puts in the place of ours on a sheet: kept on the device until the server has them.
-import { type Keep, keysUnder, type Owner, ownPrefix, readJson } from "./device";
+import { type Keep, type Owner, ownPrefix, readJson } from "./device";
 
 export interface TypedWords {
   /** Names this writing: sent again, it is written once. */
@@ -43,7 +43,7 @@ export class SheetWords {
   }
 
   get waiting(): number {
-    return keysUnder(this.keep, this.prefix).length;
+    return this.keep.under(this.prefix).length;
   }
 
   private key(sheet: string, field: string): string {

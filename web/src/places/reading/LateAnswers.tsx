@@ -1,15 +1,10 @@
 import Button from "react-bootstrap/Button";
 import type { Catalogue } from "../../api/catalogue";
-import type { Answer, Screen } from "../../api/screens";
+import type { Screen } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
-import { placeKey, placeOfAnswer } from "../../state/fields";
-import { kindOf } from "../../state/kinds";
-import { textOf } from "../../state/parse";
-import { STORY } from "../../state/story";
-import { factWords } from "../../state/story_words";
-import { readable } from "../../state/wording";
+import { answerWords } from "../../state/answer_words";
 import { amendScreen } from "./queries";
 
 interface Props {
@@ -27,7 +22,7 @@ export function LateAnswers({ screen, catalogue, onChanged }: Props) {
       <h2 className="panel-title">Arrived after signing</h2>
       {screen.late.map((late) => (
         <p key={late.id} className="mb-1">
-          {[late.side, lateWords(catalogue, late)].filter(Boolean).join(" ")}
+          {[late.side, answerWords(catalogue, late)].filter(Boolean).join(" ")}
         </p>
       ))}
       {isLicensed(session) ? (
@@ -74,24 +69,4 @@ function Amend({ screen, onChanged }: Pick<Props, "screen" | "onChanged">) {
       </Button>
     </form>
   );
-}
-
-function lateWords(catalogue: Catalogue, late: Answer): string {
-  const place = placeOfAnswer(late);
-  const cleared = late.value === null || late.value === undefined;
-  if (late.test === STORY && !cleared) {
-    const words = factWords(catalogue, placeKey(place), late.value);
-    if (words) return words;
-  }
-  const test = catalogue.tests.find((candidate) => candidate.code === late.test);
-  const code = late.field.replace("values.", "");
-  const measure = test?.measures.find((candidate) => candidate.code === code);
-  const name = [measure?.label ?? readable(code), late.key ? readable(late.key) : null];
-  return `${name.filter(Boolean).join(", ")}: ${sayValue(late.value, measure)}`;
-}
-
-function sayValue(value: unknown, measure: Parameters<typeof kindOf>[0] | undefined): string {
-  if (value === null || value === undefined) return "cleared";
-  if (measure) return kindOf(measure).said(value, measure, "mean");
-  return typeof value === "object" && !Array.isArray(value) ? JSON.stringify(value) : textOf(value);
 }

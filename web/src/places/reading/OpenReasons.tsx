@@ -11,6 +11,7 @@ import { stepTo } from "../../state/addresses";
 import type { Action } from "../../state/arranging";
 import { declines } from "../../state/before_signing";
 import { deviceName } from "../../state/device";
+import { clockFor } from "../../state/device_clock";
 import { actionWords, urgencyName } from "../../state/wording";
 
 interface Props {
@@ -85,7 +86,8 @@ function useReasons({ screen, catalogue, actions, tests }: Props) {
     const answers = declines(catalogue, tests, reasons.tests ?? "", (place) =>
       idOf(`${place} ${reasons.tests}`),
     );
-    for (const some of inTurns(answers)) await writeAnswers(id, some, deviceName(keep));
+    for (const some of inTurns(answers))
+      await writeAnswers(id, some, deviceName(keep), clockFor(some));
     for (const [at, action] of actions.entries()) {
       const note = reasons[actionKey(at)] ?? "";
       await arrangeAction(id, {

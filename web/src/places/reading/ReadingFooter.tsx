@@ -36,7 +36,10 @@ export function ReadingFooter(props: Props) {
     <footer className="bench-footer reading-footer">
       <BeforeSigning {...{ screen, catalogue, reading, unsaved, licensed }} />
       {signable ? (
-        <Button disabled={!allSaved(unsaved)} onClick={() => setSigning(true)}>
+        <Button
+          disabled={!allSaved(unsaved) || screen.clashes.length > 0}
+          onClick={() => setSigning(true)}
+        >
           Sign
         </Button>
       ) : null}
@@ -66,7 +69,7 @@ function BeforeSigning({ screen, catalogue, reading, unsaved, licensed }: Before
   }
   const { actions, tests, questions } = openItems(reading, screen);
   const id = screen.record.id;
-  const nothing = actions.length + tests.length + questions === 0;
+  const nothing = actions.length + tests.length + questions + screen.clashes.length === 0;
   return (
     <Line>
       <strong>Before signing</strong>
@@ -75,6 +78,13 @@ function BeforeSigning({ screen, catalogue, reading, unsaved, licensed }: Before
           <Octagon size={18} /> {actionWords(action, catalogue)} not arranged
         </span>
       ))}
+      {screen.clashes.length > 0 ? (
+        <strong>
+          {screen.clashes.length === 1
+            ? "Two answers to one question: choose one above."
+            : `Two answers to ${screen.clashes.length} questions: choose one of each above.`}
+        </strong>
+      ) : null}
       {tests.length > 0 ? (
         <Link to={stepTo(id, "bench", tests[0] ?? null)}>
           {tests.length} {tests.length === 1 ? "stop" : "stops"} open

@@ -10,7 +10,9 @@ import { ProblemNote } from "../../components/ProblemNote";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
 import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
+import { TwoValues } from "../../components/TwoValues";
 import { UrgentBars } from "../../components/UrgentBars";
+import { useChoose } from "../../components/useChoose";
 import { useFollow } from "../../components/useFollow";
 import { allSaved } from "../../state/saving";
 import { Download } from "./Download";
@@ -39,6 +41,7 @@ export default function ReadingPlace() {
     void screen.refetch();
     void reading.refetch();
   };
+  const choose = useChoose(id);
   const open = screen.data?.state === "open" && version === null;
   useFollow(id, open ? (screen.data?.revision ?? null) : null, refresh);
   const error = screen.error ?? reading.error ?? catalogue.error ?? signed.error;
@@ -70,7 +73,14 @@ export default function ReadingPlace() {
           <SaveMark unsaved={unsaved} />
         </>
       }
-      urgent={version === null ? <UrgentBars {...parts} /> : null}
+      urgent={
+        version === null ? (
+          <>
+            <UrgentBars {...parts} />
+            <TwoValues clashes={opened.clashes} catalogue={known} onChoose={choose} />
+          </>
+        ) : null
+      }
     >
       <div className={styles.reading}>
         <section className={styles.ledger} aria-label="Reading">

@@ -71,4 +71,9 @@ function Password({ screen, identity, refreshing, onClose, onSigned, onStale }: 
   );
 }
 
-const STALE: ReadonlySet<string> = new Set(["newer-reading", "incomplete", "unarranged"]);
+const STALE: ReadonlySet<string> = new Set([
+  "newer-reading",
+  "incomplete",
+  "unarranged",
+  "two-values",
+]);
