@@ -88,3 +88,7 @@ export const screensQuery = (athlete: string) =>
 
 export const overrideGate = (screen: string, body: Schema["OverrideInput"]) =>
   take(client.POST("/api/screens/{screen_id}/overrides", { ...atScreen(screen), body }));
+
+/** On the signature that is shown: with a reason and the password. */
+export const amendScreen = (screen: string, body: Schema["AmendInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/amendments", { ...atScreen(screen), body }));

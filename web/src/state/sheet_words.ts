@@ -42,6 +42,10 @@ export class SheetWords {
     if (this.at(sheet, field)?.id === id) this.keep.removeItem(this.key(sheet, field));
   }
 
+  drop(sheet: string, field: string): void {
+    this.keep.removeItem(this.key(sheet, field));
+  }
+
   get waiting(): number {
     return this.keep.under(this.prefix).length;
   }

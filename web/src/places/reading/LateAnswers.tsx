@@ -1,11 +1,10 @@
 import Button from "react-bootstrap/Button";
 import type { Catalogue } from "../../api/catalogue";
-import type { Screen } from "../../api/screens";
+import { amendScreen, type Screen } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { isLicensed, useSession } from "../../components/session";
 import { answerWords } from "../../state/answer_words";
-import { amendScreen } from "./queries";
 
 interface Props {
   screen: Screen;

@@ -81,7 +81,13 @@ export default function SheetPlace() {
         </h1>
         <Voices screen={id} kind={kind} sheets={found} />
         <Paper {...parts} />
-        <OwnWords key={kind} {...parts} licensed={isLicensed(session)} onKept={refresh} />
+        <OwnWords
+          key={kind}
+          {...parts}
+          opened={opened}
+          licensed={isLicensed(session)}
+          onKept={refresh}
+        />
         <TakeAway {...parts} opened={opened} onPaper={choosePaper} onTaken={refresh} />
         <Before screen={id} sheets={found} kind={kind} owner={session.role === "owner"} />
       </div>

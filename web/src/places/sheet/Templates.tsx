@@ -1,7 +1,9 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
+import type { Screen } from "../../api/screens";
 import { FormField, useServerForm } from "../../components/form";
+import { PasswordDialog } from "../../components/PasswordDialog";
 import { ProblemNote } from "../../components/ProblemNote";
 import {
   archiveTemplate,
@@ -13,20 +15,27 @@ import {
 import styles from "./sheet.module.css";
 
 interface Props {
-  screen: string;
+  opened: Screen;
   /** As the letter stands: what a new template begins from. */
   lines: Pick<Template, "to" | "greeting" | "last">;
   onFilled: () => void;
 }
 
 /** Addressees and free lines the clinic keeps: filled in by one tap, with this screen's name and day. */
-export function Templates({ screen, lines, onFilled }: Props) {
+export function Templates({ opened, lines, onFilled }: Props) {
+  const screen = opened.record.id;
+  const signed = opened.state === "signed";
   const found = useQuery(templatesQuery);
   const [keeping, setKeeping] = useState(false);
+  const [chosen, setChosen] = useState<{ id: string; template: Template } | null>(null);
   const fill = useMutation({
-    mutationFn: (template: string) => fillTemplate(screen, crypto.randomUUID(), template),
+    mutationFn: (template: string) => fillTemplate(screen, { id: crypto.randomUUID(), template }),
     onSuccess: onFilled,
   });
+  const choose = (template: Template) => {
+    if (signed) setChosen({ id: crypto.randomUUID(), template });
+    else fill.mutate(template.id);
+  };
   const archive = useMutation({
     mutationFn: archiveTemplate,
     onSuccess: () => found.refetch(),
@@ -40,7 +49,7 @@ export function Templates({ screen, lines, onFilled }: Props) {
             type="button"
             className="plate"
             disabled={fill.isPending}
-            onClick={() => fill.mutate(template.id)}
+            onClick={() => choose(template)}
           >
             {template.name}
           </button>{" "}
@@ -63,6 +72,24 @@ export function Templates({ screen, lines, onFilled }: Props) {
           Keep a template…
         </button>
       )}
+      {chosen ? (
+        <PasswordDialog
+          title={`${chosen.template.name}: a new version of the paper`}
+          does="Put on the paper"
+          send={({ password }) =>
+            fillTemplate(screen, { id: chosen.id, template: chosen.template.id, password })
+          }
+          onDone={() => {
+            setChosen(null);
+            onFilled();
+          }}
+          onClose={() => setChosen(null)}
+        >
+          <p>
+            What was signed stays as it was; the paper says that these words are later, and whose.
+          </p>
+        </PasswordDialog>
+      ) : null}
       <ProblemNote error={fill.error ?? archive.error} />
     </section>
   );

@@ -24,7 +24,7 @@ export const BEFORE: Readonly<Record<Sheets["before"][number], string>> = {
   emergency_number: "the emergency number is empty",
   phone: "the clinic's telephone is empty",
   night_phone: "the night number is empty",
-  letters: "a letter in a name cannot be printed: it shows as ?",
+  letters: "a letter in a name cannot be printed: it shows as ¤",
   long_letter: "the letter is longer than one page",
 };
 

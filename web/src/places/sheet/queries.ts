@@ -70,10 +70,5 @@ export const archiveTemplate = (template: string) =>
     }),
   );
 
-export const fillTemplate = (screen: string, id: string, template: string) =>
-  take(
-    client.POST("/api/screens/{screen_id}/sheets/template", {
-      ...atScreen(screen),
-      body: { id, template },
-    }),
-  );
+export const fillTemplate = (screen: string, body: Schema["FillInput"]) =>
+  take(client.POST("/api/screens/{screen_id}/sheets/template", { ...atScreen(screen), body }));
