@@ -20,6 +20,15 @@ SIGN_IN = (
     " {'Content-Type': 'application/json'}, body: JSON.stringify({login, password})})"
 )
 
+KEPT = """() => new Promise((done, fail) => {
+  const asked = indexedDB.open('north-stride');
+  asked.onerror = fail;
+  asked.onsuccess = () => {
+    const all = asked.result.transaction('kept').objectStore('kept').getAll();
+    all.onsuccess = () => done(JSON.stringify([{...localStorage}, all.result]));
+  };
+})"""
+
 
 class TrustCase(BrowserCase):
     def enter(self, page: Page, login: str) -> None:
@@ -35,7 +44,8 @@ class TrustCase(BrowserCase):
             return list(db.execute(query, {"id": self.screen_id(page)}).scalars())
 
     def kept_on_device(self, page: Page) -> str:
-        return str(page.evaluate("() => JSON.stringify({...localStorage})"))
+        """All of it: the small store, and the database behind it."""
+        return str(page.evaluate(KEPT))
 
 
 class WhoseOutbox(TrustCase):
@@ -118,13 +128,22 @@ class WhoseOutbox(TrustCase):
         expect(page.get_by_text("of Jonas not sent yet.")).to_be_visible()
 
     def test_the_lock_comes_by_itself_and_hides_the_athlete(self) -> None:
-        page = self.at_bench()
+        page = self.page()
+        page.add_init_script(
+            "const now = performance.now.bind(performance);"
+            "performance.now = () => now() + (window.ahead ?? 0);"
+        )
+        self.sign_in(page)
+        self.begin_screen(page)
         page.keyboard.type("8")
-        page.evaluate("() => localStorage.setItem('north-stride/used', '0')")
+        # The hand has gone, and half an hour with it; the time of day never told.
+        page.evaluate("() => { window.ahead = 1_800_000; }")
         expect(page.get_by_role("heading", name="Locked")).to_be_visible()
-        expect(page.get_by_text("Ilse Varga")).to_be_hidden()
+        expect(page.get_by_text("Ilse Varga")).to_have_count(0)
+        status = page.evaluate("() => fetch('/api/athletes').then(r => r.status)")
+        self.assertEqual(status, 401)
         page.reload()
-        expect(page.get_by_role("heading", name="Locked")).to_be_visible()
+        expect(page.get_by_text("1 entry of Jonas not sent yet.")).to_be_visible()
         self.enter(page, "jonas")
         expect(page.get_by_label("Thigh, hanging, left")).to_have_value("+8")
         self.saved(page)
@@ -132,10 +151,10 @@ class WhoseOutbox(TrustCase):
     def test_a_full_device_is_said_and_loses_nothing(self) -> None:
         page = self.page()
         page.add_init_script(
-            "const put = Storage.prototype.setItem;"
-            "Storage.prototype.setItem = function (key, value) {"
+            "const put = IDBObjectStore.prototype.put;"
+            "IDBObjectStore.prototype.put = function (value, key) {"
             " if (window.full && key.includes('/outbox/')) throw new Error('full');"
-            " put.call(this, key, value); };"
+            " return put.call(this, value, key); };"
         )
         self.sign_in(page)
         self.begin_screen(page)

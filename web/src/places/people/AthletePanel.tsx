@@ -10,6 +10,7 @@ import { athleteTo, stepTo } from "../../state/addresses";
 import { isUrgent } from "../../state/urgent";
 import { ageOn, dayWords, flagName, purposeName, urgencyName } from "../../state/wording";
 import { BeginScreen } from "./BeginScreen";
+import { Merging } from "./Merging";
 
 interface Props {
   id: string | null;
@@ -33,6 +34,7 @@ export function AthletePanel({ id, ...rest }: Props) {
 
 function Chosen({ id, squads, onEdit, onChanged }: Props & { id: string }) {
   const day = useToday();
+  const session = useSession();
   const { data: athlete, error, refetch } = useQuery(athleteQuery(id));
   if (error && !athlete) return <ProblemNote error={error} />;
   if (!athlete) return <p className="muted">Opening</p>;
@@ -52,6 +54,7 @@ function Chosen({ id, squads, onEdit, onChanged }: Props & { id: string }) {
       {athlete.archived ? null : <BeginScreen athlete={athlete} />}
       <Screens athlete={athlete} />
       <Keep athlete={athlete} onEdit={onEdit} onChanged={changed} />
+      {session.role === "owner" ? <Merging athlete={athlete} onChanged={changed} /> : null}
     </>
   );
 }

@@ -29,3 +29,33 @@ export const addSquad = (id: string, name: string) =>
 
 export const editSquad = (id: string, body: Schema["SquadEdit"]) =>
   take(client.PATCH("/api/squads/{squad_id}", { params: { path: { squad_id: id } }, body }));
+
+export type Merged = Schema["MergedOut"];
+export type MergePreview = Schema["MergePreview"];
+
+const atAthlete = (athlete: string) => ({ params: { path: { athlete_id: athlete } } });
+
+/** What bringing two together would do. Changes nothing. */
+export const mergeQuery = (athlete: string, gone: string) =>
+  queryOptions({
+    queryKey: ["merge", athlete, gone],
+    queryFn: () =>
+      take(
+        client.GET("/api/athletes/{athlete_id}/merge", {
+          params: { path: { athlete_id: athlete }, query: { gone } },
+        }),
+      ),
+    gcTime: 0,
+  });
+
+export const mergesQuery = (athlete: string) =>
+  queryOptions({
+    queryKey: ["merges", athlete],
+    queryFn: () => take(client.GET("/api/athletes/{athlete_id}/merges", atAthlete(athlete))),
+  });
+
+export const mergeAthletes = (athlete: string, body: Schema["MergeInput"]) =>
+  take(client.POST("/api/athletes/{athlete_id}/merge", { ...atAthlete(athlete), body }));
+
+export const undoMerge = (athlete: string, body: Schema["UndoMergeInput"]) =>
+  take(client.POST("/api/athletes/{athlete_id}/merge/undo", { ...atAthlete(athlete), body }));

@@ -1,15 +1,12 @@
-import { useInfiniteQuery } from "@tanstack/react-query";
-import { useDeferredValue, useState } from "react";
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import { athletesQuery } from "../../api/athletes";
 import type { Screen } from "../../api/screens";
+import { AthleteChoice } from "../../components/AthleteChoice";
 import { DialogButtons } from "../../components/DialogButtons";
 import { FormField, useServerForm } from "../../components/form";
 import { ProblemNote } from "../../components/ProblemNote";
 import { useSession } from "../../components/session";
-import { TextField } from "../../components/TextField";
 import { moveScreen } from "./queries";
 
 interface Props {
@@ -42,12 +39,6 @@ export function MoveScreen({ screen, onMoved }: Props) {
 }
 
 function MoveDialog({ screen, onClose, onMoved }: Props & { onClose: () => void }) {
-  const [search, setSearch] = useState("");
-  const filter = { search: useDeferredValue(search), squad: null, archived: false };
-  const found = useInfiniteQuery(athletesQuery(filter));
-  const others = (found.data?.pages ?? [])
-    .flatMap((page) => page.athletes)
-    .filter((athlete) => athlete.id !== screen.athlete.id);
   const { form, fields, submit, busy, error } = useServerForm({
     defaults: { athlete_id: "", reason: "", password: "" },
     send: (values) => moveScreen(screen.record.id, values),
@@ -59,23 +50,12 @@ function MoveDialog({ screen, onClose, onMoved }: Props & { onClose: () => void 
         <h2 id="move-title" className="fs-4 mb-2">
           Move this screen away from {screen.athlete.name}
         </h2>
-        <TextField
-          label="Find the right athlete"
-          type="search"
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
+        <AthleteChoice
+          find="Find the right athlete"
+          label="To"
+          except={screen.athlete.id}
+          {...form.register("athlete_id")}
         />
-        <Form.Group controlId="move-to" className="mb-3">
-          <Form.Label>To</Form.Label>
-          <Form.Select {...form.register("athlete_id")} required>
-            <option value="">choose</option>
-            {others.map((athlete) => (
-              <option key={athlete.id} value={athlete.id}>
-                {[athlete.name, athlete.ref, athlete.birth_date].filter(Boolean).join(" · ")}
-              </option>
-            ))}
-          </Form.Select>
-        </Form.Group>
         <FormField form={form} name="reason" label="Why" required />
         <FormField
           form={form}
