@@ -10,12 +10,14 @@ import signal
 import subprocess
 import sys
 import tempfile
+import threading
 import time
 from collections.abc import Callable, Generator, Mapping
 from concurrent.futures import ThreadPoolExecutor, as_completed
 from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Any
 
 from northstride.cli.steps import ROOT, WEB, say, set_up_everything
 
@@ -47,8 +49,9 @@ class Check:
     # Many times what it takes: what has not ended by then never will.
     minutes: float = 15
 
-    def run(self, environment: Mapping[str, str]) -> tuple[Counted, str]:
-        output, code = run_for(self.minutes * 60, self.command, self.folder, environment)
+    def run(self, environment: Mapping[str, str], running: Running | None = None) -> tuple[Counted, str]:
+        seconds = self.minutes * 60
+        output, code = run_for(seconds, self.command, self.folder, environment, running or Running())
         if code is None:
             return Counted(0, 1), f"{output}\n{self.name} was stopped after {self.minutes:g} minutes"
         if self.count is not None:
@@ -56,25 +59,51 @@ class Check:
         return (Counted(1, 0) if code == 0 else Counted(0, 1)), output
 
 
-# Leaders of what runs now: none of them outlives us.
-_running: set[int] = set()
+class HasBeenLeft(Exception):
+    """Nothing more is started."""
+
+
+class Running:
+    """What runs now, by its leader. None of it outlives the run: what starts is known, or never starts."""
+
+    def __init__(self) -> None:
+        self._leaders: set[int] = set()
+        self._left = False
+        self._changes = threading.Lock()
+
+    def start(self, command: list[str], **how: Any) -> subprocess.Popen[bytes]:
+        """Raises HasBeenLeft."""
+        with self._changes:
+            if self._left:
+                raise HasBeenLeft
+            started = subprocess.Popen(command, start_new_session=True, **how)
+            self._leaders.add(started.pid)
+            return started
+
+    def ended(self, leader: int) -> None:
+        with self._changes:
+            self._leaders.discard(leader)
+
+    def leave(self) -> None:
+        with self._changes:
+            self._left = True
+            for leader in self._leaders:
+                end_group(leader, signal.SIGKILL)
 
 
 def run_for(
-    seconds: float, command: list[str], folder: Path, environment: Mapping[str, str]
+    seconds: float, command: list[str], folder: Path, environment: Mapping[str, str], running: Running
 ) -> tuple[str, int | None]:
     """Output and exit code; None for what had to be stopped. Nothing it started outlives it."""
     with tempfile.TemporaryFile() as told:
-        started = subprocess.Popen(
+        started = running.start(
             command,
             cwd=folder,
             env={**os.environ, **environment},
             stdin=subprocess.DEVNULL,
             stdout=told,
             stderr=subprocess.STDOUT,
-            start_new_session=True,
         )
-        _running.add(started.pid)
         code: int | None = None
         try:
             code = started.wait(seconds)
@@ -86,7 +115,7 @@ def run_for(
         finally:
             end_group(started.pid, signal.SIGKILL)
             started.wait()
-            _running.discard(started.pid)
+            running.ended(started.pid)
         told.seek(0)
         return told.read().decode(errors="replace"), code
 
@@ -191,9 +220,11 @@ def run_all(
 ) -> Generator[tuple[Check, Counted, str, float]]:
     """Each as it ends, with its output and its seconds. Interrupted, it ends what runs."""
 
+    running = Running()
+
     def timed(check: Check) -> tuple[Check, Counted, str, float]:
         began = time.monotonic()
-        counted, output = check.run(environment)
+        counted, output = check.run(environment, running)
         return check, counted, output, time.monotonic() - began
 
     with ThreadPoolExecutor(at_once) as pool:
@@ -203,5 +234,4 @@ def run_all(
                 yield done.result()
         finally:
             pool.shutdown(wait=False, cancel_futures=True)
-            for leader in list(_running):
-                end_group(leader, signal.SIGKILL)
+            running.leave()

@@ -3,16 +3,30 @@
 from __future__ import annotations
 
 import os
+import signal
 import subprocess
 import sys
 import tempfile
+import threading
 import time
 import unittest
 from pathlib import Path
+from typing import Any
 from unittest import mock
 
 from northstride.cli.steps import ROOT
-from northstride.cli.test import BROWSER, LONGEST, SEED, Check, Counted, checks, run_all, run_for
+from northstride.cli.test import (
+    BROWSER,
+    LONGEST,
+    SEED,
+    Check,
+    Counted,
+    HasBeenLeft,
+    Running,
+    checks,
+    run_all,
+    run_for,
+)
 from tests.support.database import PREFIX
 
 HERE = Path.cwd()
@@ -44,13 +58,13 @@ class Ending(unittest.TestCase):
 
         testing.GRACE_SECONDS, kept = 1, testing.GRACE_SECONDS
         self.addCleanup(setattr, testing, "GRACE_SECONDS", kept)
-        output, code = run_for(2, [sys.executable, "-c", STUBBORN], HERE, {})
+        output, code = run_for(2, [sys.executable, "-c", STUBBORN], HERE, {}, Running())
         self.assertIsNone(code)
         self.assertFalse(alive(int(output)))
 
     def test_what_ends_leaves_no_orphan_and_holds_nobody_up(self) -> None:
         began = time.monotonic()
-        output, code = run_for(60, [sys.executable, "-c", ORPHAN], HERE, {})
+        output, code = run_for(60, [sys.executable, "-c", ORPHAN], HERE, {}, Running())
         self.assertEqual(code, 0)
         self.assertFalse(alive(int(output)))
         self.assertLess(time.monotonic() - began, 50)
@@ -88,6 +102,30 @@ class Ending(unittest.TestCase):
                 time.sleep(0.05)
             told.close()
             self.assertFalse(alive(int(begun.read_text())))
+
+    def test_what_is_being_started_as_the_run_is_left_is_ended_or_never_starts(self) -> None:
+        sleeper = [sys.executable, "-c", "import time; time.sleep(600)"]
+        starting, left, started = threading.Event(), threading.Event(), []
+
+        def slow_start(*told: Any, **how: Any) -> subprocess.Popen[bytes]:
+            starting.set()
+            # Time enough for a leave that does not wait for it.
+            left.wait(0.5)
+            started.append(popen(*told, **how))
+            return started[0]
+
+        popen = subprocess.Popen
+        running = Running()
+        with mock.patch("northstride.cli.test.subprocess.Popen", slow_start):
+            starter = threading.Thread(target=running.start, args=(sleeper,))
+            starter.start()
+            starting.wait()
+            running.leave()
+            left.set()
+            starter.join()
+        self.assertEqual(started[0].wait(10), -signal.SIGKILL)
+        with self.assertRaises(HasBeenLeft):
+            running.start(sleeper)
 
 
 class Clusters(unittest.TestCase):

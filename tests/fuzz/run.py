@@ -53,13 +53,19 @@ def sign_in(address: str, login: str = "aino") -> dict[str, str]:
     return {"Cookie": f"{COOKIE}={response.cookies[COOKIE]}", CSRF_HEADER: response.json()["token"]}
 
 
+OWN = (
+    *("sign_screen", "amend_screen", "move_screen", "merge_athletes", "undo_merge"),
+    *("make_calendar", "revoke_calendar"),
+)
+
+
 def own_sessions(address: str, session: dict[str, str]) -> dict[str, dict[str, str]]:
     """Somebody for each operation that asks the password again, or that ends what another needs.
 
     Wrong passwords slow only whoever guesses; a new calendar ends the one before of its user.
     """
     sessions: dict[str, dict[str, str]] = {"sign_out": sign_in(address)}
-    for operation in ("sign_screen", "amend_screen", "move_screen", "make_calendar", "revoke_calendar"):
+    for operation in OWN:
         login = operation.replace("_", "-")
         body = {"login": login, "name": login, "role": "owner", "password": PASSWORD}
         made = {"id": str(uuid4()), **body}
@@ -83,9 +89,12 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         post(f"/screens/{body['id']}/answers", {"answers": [answer("left", "values.thigh_angle", 8)]})
         return {"screen_id": str(body["id"])}
 
-    athlete, other, squad, user, route = (str(uuid4()) for _ in range(5))
+    athlete, other, squad, user, route, twice, merged, merge = (str(uuid4()) for _ in range(8))
     post("/athletes", {"id": athlete, "ref": "NS-1", "name": "Ilse Varga"})
     post("/athletes", {"id": other, "ref": "NS-3", "name": "Tuva Lind"})
+    for double, ref in ((twice, "NS-4"), (merged, "NS-5")):
+        post("/athletes", {"id": double, "ref": ref, "name": "Tuva Lind"})
+    post(f"/athletes/{other}/merge", {"id": merge, "gone": merged, "password": PASSWORD})
     post("/squads", {"id": squad, "name": "Seniors"})
     own_route = {"purpose": "teaching", "tests": ["hip.gait"]}
     post("/routes", {"id": route, "name": "First year", **own_route})
@@ -128,6 +137,13 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
         "read_athlete": {"path": {"athlete_id": athlete}},
         "add_athlete": {"body": {**new, "ref": "NS-2", "name": "Bram Holm"}},
         "edit_athlete": {"path": {"athlete_id": athlete}, "body": {"seen": 1, "sport": "skiing"}},
+        "preview_merge": {"path": {"athlete_id": other}, "query": {"gone": twice}},
+        "merge_athletes": {
+            "path": {"athlete_id": other},
+            "body": {**new, "gone": twice, "password": PASSWORD},
+        },
+        "list_merges": {"path": {"athlete_id": other}},
+        "undo_merge": {"path": {"athlete_id": other}, "body": {"merge": merge, "password": PASSWORD}},
         "add_squad": {"body": {**new, "name": "Juniors"}},
         "edit_squad": {"path": {"squad_id": squad}, "body": {"name": "Masters"}},
         "list_screens": {"query": {"athlete": athlete}},
@@ -194,7 +210,7 @@ def seed(address: str, session: dict[str, str]) -> dict[str, Any]:
     }
 
 
-def run_schemathesis(address: str, known: dict[str, Any], *choose: str) -> tuple[Statuses, str]:
+def run_schemathesis(address: str, url: str, known: dict[str, Any], *choose: str) -> tuple[Statuses, str]:
     with tempfile.TemporaryDirectory() as folder:
         har = Path(folder) / "calls.har"
         command = [
@@ -207,6 +223,7 @@ def run_schemathesis(address: str, known: dict[str, Any], *choose: str) -> tuple
             **os.environ,
             "SCHEMATHESIS_HOOKS": "tests.fuzz.hooks",
             "NORTH_STRIDE_FUZZ": json.dumps(known),
+            "NORTH_STRIDE_FUZZED": url,
             "PYTHONPATH": str(ROOT),
         }
         done = subprocess.run(
@@ -236,9 +253,11 @@ def _statuses(address: str, har: dict[str, Any]) -> Statuses:
 
 
 def main() -> int:
-    with LiveApp(fresh_database()) as app:
+    url = fresh_database()
+    with LiveApp(url) as app:
         first, said_first = run_schemathesis(
             app.address,
+            url,
             {"operations": {"set_up": {"body": SETUP}}, "session": {}, "own": {}},
             "--include-operation-id",
             "set_up",
@@ -250,7 +269,7 @@ def main() -> int:
             "address": app.address,
             "own": own_sessions(app.address, session),
         }
-        rest, said = run_schemathesis(app.address, known, "--exclude-operation-id", "set_up")
+        rest, said = run_schemathesis(app.address, url, known, "--exclude-operation-id", "set_up")
         operations = {
             operation["operationId"]
             for item in json.loads(DESCRIPTION.read_text())["paths"].values()

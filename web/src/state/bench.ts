@@ -200,10 +200,11 @@ export class Bench {
     const answers = changes.map((change) => this.answer(change));
     this.outbox.put(this.screen, answers);
     for (const change of changes) this.forget(placeKey(change));
-    this.state.setState({
+    this.state.setState((state) => ({
       waiting: waitingIn(this.outbox, this.screen),
       canUndo: this.undoable.length > 0,
-    });
+      answered: state.answered + 1,
+    }));
     this.sender.wake();
     void this.read();
   }

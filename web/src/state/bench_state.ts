@@ -31,6 +31,8 @@ export interface BenchState {
   /** Two answers to one question, until somebody decides. */
   clashes: readonly Clash[];
   canUndo: boolean;
+  /** How often this hand has answered, here and now. */
+  answered: number;
 }
 
 export interface Change extends Place {
@@ -51,6 +53,7 @@ export const emptyBench = () =>
     late: 0,
     clashes: [],
     canUndo: false,
+    answered: 0,
   }));
 
 export const sameJson = (a: Json, b: Json) =>

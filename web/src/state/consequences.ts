@@ -67,3 +67,21 @@ function itemsOf(reading: Reading, catalogue: Catalogue): Item[] {
     })),
   ];
 }
+
+/**
+ * What the last answer of this hand changed, until the next one. The readings are held against what it read
+ * as before that answer: read again, however often, the same answer changed the same.
+ */
+export class SinceLastAnswer {
+  private before: Reading | null = null;
+  private last: Reading | null = null;
+  private answered = 0;
+
+  /** The reading of what stands after `answered` answers. */
+  read(reading: Reading, answered: number, catalogue: Catalogue): Consequence[] {
+    if (answered !== this.answered) this.before = this.last;
+    this.answered = answered;
+    this.last = reading;
+    return consequences(this.before, reading, catalogue);
+  }
+}
