@@ -113,6 +113,32 @@ class Sheet(BrowserCase):
         expect(page.get_by_text("Signed and frozen.")).to_be_visible()
         page.get_by_label("Path of this screen").get_by_role("link", name="Sheet").click()
         expect(page.get_by_role("heading", level=1)).to_contain_text("Signed. Each leaves as it stands.")
+        self.other_words(page)
+
+    def other_words(self, page: Page) -> None:
+        """Nothing typed beside a signed paper stands on it without the password."""
+        page.get_by_label("Sheets").get_by_role("link", name="Letter").click()
+        words = page.get_by_label("Your words")
+        last = page.get_by_label("Last line")
+        last.fill("Please write.")
+        page.keyboard.press("Tab")
+        expect(words).to_contain_text("kept here, not on the paper")
+        page.reload()
+        expect(last).to_have_value("Please write.")
+        expect(self.paper_words(page)).not_to_contain_text("Please write.")
+        page.get_by_role("button", name="put on the paper… Last line").click()
+        page.get_by_role("dialog").get_by_label("Your password").fill(PASSWORD)
+        page.get_by_role("dialog").get_by_role("button", name="Put on the paper").click()
+        expect(words).to_contain_text("after it was signed")
+        expect(self.paper_words(page)).to_contain_text("Please write.")
+        expect(page.get_by_role("heading", level=1)).to_contain_text("Paper version 2")
+        page.get_by_label("Asked of you").fill("See the left hip.")
+        page.get_by_role("button", name="amend… Asked of you").click()
+        page.get_by_label("Why the signed screen is amended").fill("asked too little")
+        page.get_by_role("dialog").get_by_label("Your password").fill(PASSWORD)
+        page.get_by_role("dialog").get_by_role("button", name="Amend").click()
+        expect(page.get_by_role("heading", level=1)).to_contain_text("Amended")
+        expect(self.paper_words(page)).to_contain_text("See the left hip.")
 
     def test_an_assistant_reads_and_takes_nothing_along(self) -> None:
         page = self.at_sheet()

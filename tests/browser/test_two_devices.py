@@ -77,6 +77,10 @@ class TwoDevices(BrowserCase):
         phone = self.page(has_touch=True)
         phone.set_viewport_size({"width": 390, "height": 844})
         phone.goto(address)
+        # Nobody comes in by looking: whose it is stands there, and a hand says yes.
+        expect(phone.get_by_role("heading", name="Enter as Jonas, on Jonas’s device?")).to_be_visible()
+        self.assertNotIn("#", phone.url)
+        phone.get_by_role("button", name="Enter as Jonas").tap()
         phone.wait_for_url("**/bench")
         self.assertNotIn("#", phone.url)
         expect(phone.get_by_role("heading", level=1)).to_be_visible()
@@ -88,6 +92,45 @@ class TwoDevices(BrowserCase):
         expect(other.get_by_role("alert")).to_contain_text("does not work any more")
         other.get_by_role("link", name="Sign in instead").click()
         expect(other.get_by_role("button", name="Sign in")).to_be_visible()
+
+    def test_a_code_opens_nothing_over_somebody(self) -> None:
+        tablet = self.at_bench()
+        tablet.get_by_role("button", name="Places and more").click()
+        tablet.get_by_role("button", name="Second device").click()
+        address = tablet.get_by_role("dialog").locator(".squares-address").inner_text()
+        other = self.page()
+        self.sign_in(other, "maren")
+        other.goto(address)
+        expect(other.get_by_role("heading", name="Maren is signed in here")).to_be_visible()
+        expect(other.get_by_role("button", name="Enter as Jonas")).to_have_count(0)
+
+    def test_two_answers_stand_beside_each_other_until_somebody_chooses(self) -> None:
+        first = self.at_bench()
+        second = self.second(first)
+        first.route("**/answers", lambda route: route.abort())
+        first.get_by_label("Thigh, hanging, left").fill("8")
+        first.keyboard.press("Enter")
+        expect(first.get_by_role("status")).to_contain_text("waiting for the server")
+        second.get_by_label("Thigh, hanging, left").fill("12")
+        second.keyboard.press("Enter")
+        self.saved(second)
+        first.unroute("**/answers")
+        for page in (first, second):
+            two = page.get_by_role("region", name="Two answers to one question")
+            expect(two).to_contain_text("8", timeout=2 * LATE_MS)
+            expect(two).to_contain_text("12")
+        # What was seen later holds, and nothing is signed until one is chosen.
+        self.saved(first)
+        expect(first.get_by_label("Thigh, hanging, left")).to_have_value("+12", timeout=LATE_MS)
+        first.get_by_label("Path of this screen").get_by_role("link", name="Reading").click()
+        expect(first.get_by_text("Two answers to one question: choose one above.")).to_be_visible()
+        expect(first.get_by_role("button", name="Sign", exact=True)).to_be_disabled()
+        first.get_by_role("button", name="Jonas").click()
+        for page in (first, second):
+            gone = page.get_by_role("region", name="Two answers to one question")
+            expect(gone).to_have_count(0, timeout=LATE_MS)
+        expect(second.get_by_label("Thigh, hanging, left")).to_have_value("+8", timeout=LATE_MS)
+        self.assertEqual(self.values(second)["left"], {"thigh_angle": 8})
 
     def test_two_app_processes_serve_the_two_devices(self) -> None:
         first = self.at_bench()

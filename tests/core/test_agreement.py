@@ -9,6 +9,7 @@ from typing import Any
 import numpy as np
 from hypothesis import assume, given
 from hypothesis import strategies as st
+from scipy.special import fdtri
 
 from northstride.core.errors import ConstantValues, TooFewValues
 from northstride.core.measuring.agreement import (
@@ -129,6 +130,26 @@ class SecondDerivation(unittest.TestCase):
         self.assertAlmostEqual(by_consistency(one).value, by_consistency(other).value, delta=1e-9)
         for interval in (by_agreement(one), by_consistency(one)):
             self.assertLessEqual(interval.low, interval.high + 1e-9)
+
+
+class LessThanNothing(unittest.TestCase):
+    """What is left of a variance after the error is taken out can be negative: then it is nought."""
+
+    def test_examiners_who_differ_by_less_than_error_add_nothing_to_it(self) -> None:
+        found = agreement_of_numbers([[2, 3], [5, 4], [7, 8], [9, 8]])
+        self.assertGreater(found.sem_within, 0.5)
+        self.assertEqual(found.sem, found.sem_within)
+
+    def test_the_interval_of_a_negative_coefficient_is_that_of_nought(self) -> None:
+        found = mean_squares([[2, 7], [5, 3], [3, 5], [7, 2], [8, 0]])
+        interval = by_agreement(found)
+        self.assertLess(interval.value, 0)
+        n, k, error, rows = 5, 2, found.error, found.between_subjects
+        rest = k * found.between_columns + (k * n - k - n) * error
+        # At nought the degrees of freedom are those of the error.
+        upper, lower = (fdtri(*freedom, 0.975) for freedom in ((4, 4), (4, 4)))
+        self.assertAlmostEqual(interval.low, n * (rows - upper * error) / (upper * rest + n * rows))
+        self.assertAlmostEqual(interval.high, n * (lower * rows - error) / (rest + n * lower * rows))
 
 
 class Refused(unittest.TestCase):

@@ -398,6 +398,10 @@ class Clot(CoreCase):
             ([done("ankle.look", swelling_site=["calf"])], hurt("ankle"), True),
             ([], hurt("ankle", history=surgery), True),
             ([done("ankle.look", swelling=1)], {"intake": {"history": surgery}}, True),
+            ([], hurt("ankle", history=[{**surgery[0], "side": "both"}]), True),
+            # Nobody knows which leg, or when.
+            ([], hurt("ankle", history=[{"region": "knee", "kind": "surgery", "weeks_ago": 3}]), True),
+            ([], hurt("ankle", history=[{"region": "knee", "side": "right", "kind": "surgery"}]), True),
             ([], hurt("ankle", history=[{**surgery[0], "weeks_ago": 13}]), False),
             ([], hurt("ankle", history=[{**surgery[0], "side": "left"}]), False),
             ([], {"intake": {"history": surgery}}, False),

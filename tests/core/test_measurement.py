@@ -11,9 +11,13 @@ from pathlib import Path
 from hypothesis import given
 from hypothesis import strategies as st
 
+from northstride.core.catalogue import default_catalogue
 from northstride.core.errors import NotARatioScale, TooFewValues
+from northstride.core.examination import Context
+from northstride.core.examination.comparing import compare_values
 from northstride.core.measuring.angles import Dial, DialReading, angle_of
 from northstride.core.measuring.measurement import (
+    Comparison,
     Verdict,
     compare_sides,
     less_than,
@@ -143,3 +147,32 @@ class Tolerance(unittest.TestCase):
         self.assertTrue(more_than(5.001, 5))
         self.assertTrue(less_than(4.999, 5))
         self.assertTrue(math.isclose(statistics.fmean([5.1, 4.9, 5.0]), 5))
+
+
+class PercentOfAForce(unittest.TestCase):
+    """Errors in percent are of the values themselves; what a clinic measured is in the measure's unit."""
+
+    def compare(
+        self, test: str, measure: str, one: float, other: float, sem: float | None = None
+    ) -> Comparison:
+        self, test: str, measure: str, one: float, other: float, sem: float | None = None
+    ) -> Comparison:
+        context = Context(sem={} if sem is None else {f"{test}.{measure}": sem})
+        found = compare_values(default_catalogue(), context, test, measure, one, other)
+        assert found is not None
+        return found
+
+    def test_what_matters_is_a_part_of_the_larger_whichever_side_it_is_on(self) -> None:
+        for one, other in ((50.0, 40.0), (40.0, 50.0)):
+            found = self.compare("ankle.heel_rise", "count", one, other)
+            self.assertEqual(found.threshold, 5)
+            self.assertEqual(found.mdc95, smallest_real_change(1.5))
+
+    def test_the_error_is_a_part_of_both(self) -> None:
+        found = self.compare("hip.resisted.abduction", "force", 100, 200)
+        self.assertEqual(found.mdc95, smallest_real_change(7.5))
+        self.assertEqual(found.threshold, 20)
+
+    def test_a_clinics_own_error_is_no_percentage(self) -> None:
+        found = self.compare("hip.resisted.abduction", "force", 100, 200, sem=20)
+        self.assertEqual(found.mdc95, smallest_real_change(20))

@@ -151,6 +151,9 @@ class OneFault(unittest.TestCase):
         ([*VALUES, "thigh"], True, "entries[0].values.thigh", "true is not one of"),
     )
 
+    def test_ten_trials_are_read_and_eleven_are_not(self) -> None:
+        self.assertEqual(faults(changed([*VALUES, "thigh_angle"], [1] * 10)), {})
+
     def test_each_is_named_at_its_path_with_its_value(self) -> None:
         for path, value, place, says in self.CASES:
             with self.subTest(path=path, value=value):
