@@ -53,6 +53,26 @@ class FractureRule(CoreCase):
             cleared = {item["code"] for item in self.reading(*entries, **hurt())["ruled_down"]}
             self.assertNotIn(ANKLE, cleared, entries)
 
+    def test_a0_a_broken_bone_keeps_every_code_of_its_own_side_open(self) -> None:
+        told = hurt()
+        told["intake"]["complaint"]["side"] = "both"
+        left = [{**entry, "side": "left"} for entry in (tender("atfl"), steps("yes", "yes"))]
+        reading = self.reading(tender("navicular"), steps("yes", "yes"), *left, **told)
+        cleared = {(item["code"], item["side"]) for item in reading["ruled_down"]}
+        self.assertEqual(cleared, {(ANKLE, "left"), (MIDFOOT, "left")})
+
+    def test_danger_keeps_the_joint_of_its_side_open(self) -> None:
+        negative = [done("hip.fadir", side, result="negative") for side in ("left", "right")]
+        for red_flags, cleared in (
+            ([], {"left", "right"}),
+            (["fever_hot_joint"], {"left"}),
+            (["breathless_or_chest_pain"], set()),
+        ):
+            told = hurt("hip", kind="gradual", red_flags=red_flags)
+            found = self.reading(*negative, **told)["ruled_down"]
+            sides = {item["side"] for item in found if item["code"] == "intra_articular.impingement"}
+            self.assertEqual(sides, cleared, red_flags)
+
     def test_a0_not_able_both_times_clears_nothing_in_whatever_zone_the_pain_is(self) -> None:
         for region in ("ankle", "foot", "leg", "knee", "none"):
             reading = self.reading(tender(), steps("no", "no"), **hurt(region))

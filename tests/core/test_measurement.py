@@ -155,8 +155,6 @@ class PercentOfAForce(unittest.TestCase):
     def compare(
         self, test: str, measure: str, one: float, other: float, sem: float | None = None
     ) -> Comparison:
-        self, test: str, measure: str, one: float, other: float, sem: float | None = None
-    ) -> Comparison:
         context = Context(sem={} if sem is None else {f"{test}.{measure}": sem})
         found = compare_values(default_catalogue(), context, test, measure, one, other)
         assert found is not None
