@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from unittest import mock
 
 from fastapi.testclient import TestClient
 from pydantic import SecretStr
@@ -10,8 +11,9 @@ from sqlalchemy import text
 
 from northstride.api.app import create_app
 from northstride.api.settings import Settings
+from northstride.store import screens
 from tests.api.test_screens import ScreenCase
-from tests.support.api import Person
+from tests.support.api import ApiCase, Person
 
 
 class TwoDevices(ScreenCase):
@@ -66,3 +68,25 @@ class TwoDevices(ScreenCase):
         self.assertEqual(self.audit(self.screen), before)
         for wrong in ({"device": ""}, {"device": "x y"}, {"step": "elsewhere"}, {"side": "up"}):
             self.assertEqual(self.me.call("POST", f"{self.at}/presence", {**body, **wrong}).status_code, 422)
+
+
+class WhatIsReadMeanwhile(ApiCase):
+    def test_what_was_read_after_the_row_counts_so_that_nobody_asks_for_it_again(self) -> None:
+        me = self.person()
+        screen = me.begin_screen()
+        me.answer(screen, "left", "values.thigh_angle", 8)
+        rows = []
+        get_screen = screens.get_screen
+
+        def early(*told: Any) -> Any:
+            """The row is read, and somebody writes before the answers are."""
+            rows.append(get_screen(*told))
+            if len(rows) == 1:
+                me.answer(screen, "left", "values.thigh_angle", 9)
+            return rows[0]
+
+        with mock.patch.object(screens, "get_screen", early):
+            changes = me.ok("GET", f"/api/screens/{screen}/changes", params={"after": 0})
+        self.assertEqual([found["value"] for found in changes["answers"]], [8, 9])
+        self.assertEqual(changes["revision"], changes["answers"][-1]["revision"])
+        self.assertGreater(changes["revision"], rows[0].revision)

@@ -25,6 +25,7 @@ export function AthleteChoice({ find, label, except, ...select }: Props) {
       <TextField
         label={find}
         type="search"
+        autoFocus
         value={search}
         onChange={(event) => setSearch(event.target.value)}
       />

@@ -20,11 +20,14 @@ interface Props {
   onDone: () => void;
   onClose: () => void;
   onRefused?: (problem: Problem) => void;
+  /** The hand begins in what stands above. */
+  elsewhere?: boolean;
 }
 
 /** For what an open session alone may not do: the password once more, and where it says so a reason. */
 export function PasswordDialog(props: Props) {
   const { title, children, does, reason, send, onDone, onClose, onRefused = () => {} } = props;
+  const { elsewhere = false } = props;
   const defaults: Asked = { reason: "", password: "" };
   const { form, fields, submit, busy, error } = useServerForm({
     defaults,
@@ -46,7 +49,7 @@ export function PasswordDialog(props: Props) {
           label="Your password"
           type="password"
           autoComplete="current-password"
-          autoFocus={!reason}
+          autoFocus={!reason && !elsewhere}
           required
         />
         <ProblemNote error={error} known={fields} />

@@ -1,7 +1,7 @@
 import type { Catalogue } from "../api/catalogue";
 import type { Clash } from "../api/screens";
 import { askedWords, valueWords } from "../state/answer_words";
-import { momentWords } from "../state/audit";
+import { lateWords } from "../state/audit";
 import { LANES } from "../state/lanes";
 import { SideMark } from "./SideMark";
 import { isLicensed, isStaff, useSession } from "./session";
@@ -58,9 +58,11 @@ function OneClash({ clash, catalogue, onChoose }: { clash: Clash } & Omit<Props,
             <span className={styles.value}>{valueWords(catalogue, answer)}</span>
             <span>
               {answer.by ?? "unknown"}
-              {answer.at ? `, ${momentWords(answer.at, session.time_zone)}` : ""}
+              {answer.at ? `, ${lateWords(answer.at, session.time_zone)}` : ""}
+              <span className="muted">
+                {answer === holds ? ", holds meanwhile" : ", beside it"}
+              </span>
             </span>
-            <span className="muted">{answer === holds ? "holds meanwhile" : "beside it"}</span>
             {may ? <span className={styles.choose}>This one holds</span> : null}
           </button>
         ))}

@@ -30,3 +30,11 @@ export function momentWords(iso: string, zone: string): string {
     second: "2-digit",
   }).format(new Date(iso));
 }
+
+/** The same, without the day where that is today. */
+export function lateWords(iso: string, zone: string, now = new Date()): string {
+  const [day, time] = momentWords(iso, zone).split(", ");
+  return momentWords(now.toISOString(), zone).startsWith(`${day},`)
+    ? String(time)
+    : `${day}, ${time}`;
+}

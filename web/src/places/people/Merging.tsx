@@ -90,6 +90,7 @@ function Together({ athlete, onDone, onClose }: TogetherProps) {
       send={({ password }) => mergeAthletes(athlete.id, { id, gone, password })}
       onDone={onDone}
       onClose={onClose}
+      elsewhere
     >
       <AthleteChoice
         find="Find the second entry"
@@ -127,6 +128,11 @@ function Plan({ plan }: { plan: MergePreview }) {
           ))}
         </tbody>
       </table>
+      {kept.name === gone.name ? null : (
+        <p>
+          <strong>The names differ.</strong> Only you know whether this is one person.
+        </p>
+      )}
       {faults.map(({ path, problem }) => (
         <p key={path} className="fault" role="alert">
           {WHAT[path] ?? readable(path)}: {problem}.
