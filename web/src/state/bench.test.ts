@@ -33,7 +33,7 @@ type Alone = ConstructorParameters<typeof Sender>[3];
 
 function setUp(keep = memory(), faults: Preview["faults"] = [], alone?: Alone) {
   const outbox = new Outbox(keep, owner);
-  const write = vi.fn(async () => written(2));
+  const write = vi.fn(async (_screen: string, _answers: Answer[]) => written(2));
   const sender = new Sender(outbox, "device", write, alone);
   const ask = vi.fn(async (_answers: Answer[]) => ({ revision: 1, reading, faults }));
   const bench = new Bench("s", opened, new Drafts(keep, owner, "s"), outbox, sender, ask);
@@ -214,6 +214,31 @@ describe("following others", () => {
   });
 });
 
+describe("what arrives and does not stand", () => {
+  it("is counted where the screen was signed meanwhile, and what was signed stays", async () => {
+    const { bench, write } = setUp();
+    write.mockImplementationOnce(async (_screen: string, [answer]: Answer[]) =>
+      written(2, { late: [answer?.id ?? ""] }),
+    );
+    bench.write([{ ...left, value: 8 }]);
+    await settle();
+    const { late, signed, waiting } = bench.state.getState();
+    expect([late, signed, waiting.size]).toEqual([1, true, 0]);
+    expect(bench.value(left)).toBe(5);
+  });
+
+  it("lies beside what somebody saw later", async () => {
+    const { bench, write } = setUp();
+    write.mockImplementationOnce(async (_screen: string, [answer]: Answer[]) =>
+      written(2, { beside: [answer?.id ?? ""] }),
+    );
+    bench.write([{ ...left, value: 8 }]);
+    await settle();
+    expect(bench.value(left)).toBe(5);
+    expect(bench.state.getState().signed).toBe(false);
+  });
+});
+
 describe("two tabs of one device", () => {
   it("do not wait for what the other one has sent", async () => {
     let myTurn = () => {};
@@ -243,6 +268,20 @@ describe("two tabs of one device", () => {
     new Outbox(there, owner).drop(outbox.list().map((waiting) => waiting.answer.id));
     (bench as unknown as { settleElsewhere(): void }).settleElsewhere();
     expect(bench.draft(left).text).toBe("12");
+    expect(bench.state.getState().fields.get("made.up|left||values.reach")?.value).toBe(5);
+  });
+});
+
+describe("what another tab was refused", () => {
+  it("stands here with what it was refused for", () => {
+    const [here, there] = twoTabs();
+    const { bench, outbox } = setUp(here, [], () => new Promise(() => {}));
+    bench.write([{ ...left, value: 8 }]);
+    new Outbox(there, owner).drop(outbox.list().map((waiting) => waiting.answer.id));
+    const refused = { text: "8", dial: null, problem: "not today" };
+    new Drafts(there, owner, "s").put("made.up|left||values.reach", refused);
+    (bench as unknown as { settleElsewhere(): void }).settleElsewhere();
+    expect(bench.problem(left)).toBe("not today");
     expect(bench.state.getState().fields.get("made.up|left||values.reach")?.value).toBe(5);
   });
 });

@@ -77,6 +77,16 @@ describe("the kinds of measure", () => {
   it("check what is plausible and what is whole", () => {
     expect(outOfRange(made("length", { plausible: [0, 200] }), 201)).toContain("outside");
     expect(outOfRange(made("count", { plausible: [0, 50] }), 2.5)).toContain("whole");
+    const hanging = made("angle", { plausible: [-40, 90] });
+    for (const [value, inside] of [
+      [-40, true],
+      [-41, false],
+      [0, true],
+      [90, true],
+      [91, false],
+    ] as const) {
+      expect(outOfRange(hanging, value) === null, String(value)).toBe(inside);
+    }
     expect(outOfRange(made("count", { plausible: [0, 50] }), [2, 3])).toBeNull();
   });
 });

@@ -19,6 +19,19 @@ describe("a reading that is asked for", () => {
     expect(ask).toHaveBeenCalledTimes(3);
   });
 
+  it("is nobody's once a newer question overtook it, however it ends", async () => {
+    const answers: [(found: Preview) => void, (why: Problem) => void][] = [];
+    const ask = vi.fn(() => new Promise<Preview>((done, fail) => answers.push([done, fail])));
+    const live = new LiveReading(ask);
+    const [first, second, third] = [live.ask([]), live.ask([]), live.ask([])];
+    answers[0]?.[0](FOUND);
+    answers[1]?.[1](new Problem(409, "unreadable", "This cannot be read."));
+    answers[2]?.[0](FOUND);
+    expect(await first).toBeNull();
+    expect(await second).toBeNull();
+    expect(await third).toBe(FOUND);
+  });
+
   it("is not asked for again where it is refused, and that is said", async () => {
     const refused = new Problem(409, "unreadable", "This cannot be read.");
     const ask = vi.fn().mockRejectedValue(refused);
