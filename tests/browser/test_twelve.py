@@ -7,6 +7,7 @@ from typing import Any
 from uuid import uuid4
 
 from playwright.sync_api import Page, expect
+from sqlalchemy import text
 
 from northstride.core.catalogue import default_catalogue
 from northstride.demo.stories import stories
@@ -40,6 +41,9 @@ def said(reading: Record, record: Record) -> Record:
     return told
 
 
+BEGUN = dt.date(2026, 9, 14)
+
+
 class TwelveStories(StoryCase):
     def test_told_and_examined_it_reads_as_its_file(self) -> None:
         page = self.page()
@@ -66,14 +70,18 @@ class TwelveStories(StoryCase):
         self.assertEqual(said(mine, own), said(file, record))
 
     def begun(self, record: Record) -> str:
-        """As of its own day, of somebody with these facts."""
+        """As of its own day, of somebody with these facts; the days of the stories may be still to come."""
         athlete, screen = uuid4(), uuid4()
         part = {**record["athlete"], "ref": f"T-{athlete.hex[:8]}", "name": "Ilva Roe"}
         part["birth_date"] = dt.date.fromisoformat(part["birth_date"])
         day = dt.date.fromisoformat(record["date"])
         with self.engine.begin() as db:
             add_athlete(db, self.actor, athlete, part)
-            begin_screen(db, self.actor, CATALOGUE, screen, athlete, day, record["purpose"], {})
+            begin_screen(db, self.actor, CATALOGUE, screen, athlete, BEGUN, record["purpose"], {})
+            db.execute(
+                text("UPDATE screens SET date = :day, revision = revision + 1 WHERE id = :screen"),
+                {"day": day, "screen": screen},
+            )
         return str(screen)
 
     def plan(self, page: Page, record: Record) -> None:
