@@ -7,7 +7,7 @@ import re
 from collections.abc import Callable
 from typing import Any
 
-from playwright.sync_api import BrowserContext, Page, Response, sync_playwright
+from playwright.sync_api import BrowserContext, CDPSession, Page, Response, sync_playwright
 
 from bench.api import Couch, durable_database
 from bench.figure import Figure, median, time_each
@@ -61,6 +61,27 @@ async () => { const began = performance.now(); await fetch("/api/health"); retur
 """
 
 
+WAITING = 2000
+# As the page itself keeps them, for whoever is signed in.
+FILL_OUTBOX = """async ([count, screen]) => {
+  const { clinic_id, user_id } = await (await fetch('/api/session')).json();
+  const opened = await new Promise((done, fail) => {
+    const asked = indexedDB.open('north-stride');
+    asked.onsuccess = () => done(asked.result);
+    asked.onerror = fail;
+  });
+  const kept = opened.transaction('kept', 'readwrite');
+  for (let order = 0; order < count; order += 1) {
+    const id = crypto.randomUUID();
+    const answer = { id, test: 'hip.gait', side: null, key: '', field: 'note', value: `n ${order}` };
+    const key = `north-stride/outbox/${clinic_id}/${user_id}/${id}`;
+    kept.objectStore('kept').put(JSON.stringify({ screen, answer, order }), key);
+  }
+  await new Promise((done) => { kept.oncomplete = done; });
+  opened.close();
+}"""
+
+
 def measure_web() -> list[Figure]:
     with durable_database() as url, LiveApp(url) as app, sync_playwright() as playwright:
         couch = Couch(app.address)
@@ -85,6 +106,7 @@ def measure_web() -> list[Figure]:
             Figure("the same with a map", _script(context, drawing, by_need=True), "kB"),
             _navigation(context, bench, f"{app.address}/mark.svg"),
             _key(context, bench),
+            _script_a_key(context, bench),
             _stop(context, bench),
         ]
         browser.close()
@@ -139,6 +161,43 @@ def _key(context: Callable[[], BrowserContext], bench: str) -> Figure:
     return Figure(
         "key press to updated reading, p50", median(own), "ms", median(floor), 100, limits_value=True
     )
+
+
+def _script_a_key(context: Callable[[], BrowserContext], bench: str) -> Figure:
+    """What one key costs the page while 2,000 answers wait, against the same with none."""
+    return Figure(
+        "script a key, 2,000 answers waiting",
+        _script_of_keys(context, bench, WAITING),
+        "ms",
+        _script_of_keys(context, bench, 0),
+        16,
+        limits_value=True,
+    )
+
+
+def _script_of_keys(context: Callable[[], BrowserContext], bench: str, waiting: int) -> float:
+    made = context()
+    page = made.new_page()
+    page.route("**/answers", lambda route: route.abort())
+    page.route("**/preview", lambda route: route.abort())
+    _usable(page, bench)
+    page.evaluate(FILL_OUTBOX, [waiting, bench.split("/screens/")[1].split("/")[0]])
+    page.reload()
+    page.wait_for_selector("[class*='ask-bar']")
+    page.wait_for_timeout(1500)
+    devtools = made.new_cdp_session(page)
+    devtools.send("Performance.enable")
+    before = _script_seconds(devtools)
+    for key in range(KEYS):
+        page.keyboard.type(str(key % 9 + 1))
+    found = (_script_seconds(devtools) - before) / KEYS * 1000
+    made.close()
+    return found
+
+
+def _script_seconds(devtools: CDPSession) -> float:
+    metrics = devtools.send("Performance.getMetrics")["metrics"]
+    return float(next(each["value"] for each in metrics if each["name"] == "ScriptDuration"))
 
 
 def _stop(context: Callable[[], BrowserContext], bench: str) -> Figure:
