@@ -14,6 +14,7 @@ from bench.drawing import measure_drawing
 from bench.figure import Figure, table
 from bench.leaving import measure_leaving
 from bench.scale import measure_scale
+from bench.tables import measure_tables
 from bench.web import measure_web
 
 PARTS = {
@@ -22,6 +23,7 @@ PARTS = {
     "api": measure_api,
     "leaving": measure_leaving,
     "scale": measure_scale,
+    "tables": measure_tables,
     "web": measure_web,
 }
 RESULTS = Path(__file__).parent / "results"
