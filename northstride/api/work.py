@@ -52,7 +52,7 @@ class Services:
     hashing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(HASHED_AT_ONCE))
     # Papers that are set and tables that are read, each in processes of their own.
     papers: Beside = field(default_factory=lambda: Beside(PAPERS_AT_ONCE, PAPER_SECONDS))
-    tables: Beside = field(default_factory=lambda: Beside(TABLES_AT_ONCE, TABLE_SECONDS))
+    tables: Beside = field(default_factory=lambda: Beside(TABLES_AT_ONCE, TABLE_SECONDS, gives_way=True))
     # Whether the app is well is asked in a lane of its own, however long the queue is.
     health: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
 

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import asyncio
 import io
+import os
 import time
 from typing import Any
 from unittest import mock
@@ -294,6 +296,14 @@ class SignedWords(SheetsCase):
 
 
 class InTime(SheetsCase):
+    def test_what_gives_way_lets_whoever_saves_go_first(self) -> None:
+        own = os.getpriority(os.PRIO_PROCESS, 0)
+        for gives_way, niceness in ((False, own), (True, min(own + 10, 19))):
+            beside = Beside(1, 60, gives_way=gives_way)
+            self.addCleanup(beside.close)
+            found = asyncio.run(beside.run(os.getpriority, os.PRIO_PROCESS, 0))
+            self.assertEqual(found, niceness)
+
     def test_a_paper_that_takes_too_long_is_ended_and_said(self) -> None:
         short = Beside(1, 0.5)
         self.addCleanup(short.close)
