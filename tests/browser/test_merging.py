@@ -26,7 +26,7 @@ class Merging(BrowserCase):
         expect(dialog).to_contain_text("The names differ.")
         dialog.get_by_label("Your password").fill("a wrong password")
         dialog.get_by_role("button", name="Bring together").click()
-        expect(dialog.locator(".invalid-feedback")).to_be_visible()
+        expect(dialog.locator(".fault").first).to_be_visible()
         expect(dialog.get_by_label("The same person as")).to_have_value(self.athletes_key("Tuva Lind"))
         expect(athletes.get_by_role("button", name="Tuva Lind")).to_have_count(1)
         dialog.get_by_label("Your password").fill(PASSWORD)
