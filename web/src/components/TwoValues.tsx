@@ -40,7 +40,7 @@ function OneClash({ clash, catalogue, onChoose }: { clash: Clash } & Omit<Props,
       <p className={styles.asked}>
         {holds.side ? <SideMark side={holds.side} /> : null}{" "}
         <strong>{askedWords(catalogue, holds)}</strong>
-        <span className="muted">
+        <span className={`muted ${styles.about}`}>
           {test ? ` ${test.name}.` : ""} Two answers.{" "}
           {danger ? "The more careful one holds until somebody licensed chooses." : ""}
           {may ? "" : " A practitioner or owner chooses."}
