@@ -11,9 +11,9 @@ from unittest import mock
 from uuid import uuid4
 
 from northstride.api.strict_json import MOST_OF_ANYONE
-from northstride.core.catalogue import Test, default_catalogue
 from northstride.record import values
-from tests.support.api import PASSWORD, ApiCase, answer
+from tests.support.api import PASSWORD, ApiCase
+from tests.support.hostile import hostile_answers, of_each_kind
 
 JSON = {"Content-Type": "application/json"}
 OPEN = {
@@ -96,52 +96,15 @@ class WrittenTwice(ApiCase):
         self.assertEqual(response.status_code, 401)
 
 
-def hostile(value: Any) -> list[Any]:
-    """What looks like a sound value and is none, and what looks like nothing at all."""
-    text = str(value)
-    return [
-        *(f"{text}{end}" for end in ("\n", "\r", "\x00", " ", "\u2028", "\u200b", "−", "'")),
-        *(f"{start}{text}" for start in ("\n", " ", "+", "\ufeff")),
-        text,
-        text * 400,
-        [text, f"{text}\n"],
-        {"left": f"{text}\n"},
-        [[value]],
-        {"reading": text, "dial": "zero\n", "direction": 1},
-        1e308,
-        -0.0,
-        True,
-        [],
-        {},
-        "",
-    ]
-
-
-def sound(test: Test, code: str) -> Any:
-    measure = test.measure(code)
-    if measure is None or measure.choices:
-        return measure.choices[0].code if measure else "4"
-    low = (measure.plausible or (4, 4))[0]
-    return "4" if measure.kind == "strength" else low
-
-
 class EveryKindOfValue(ApiCase):
     def test_whatever_was_taken_can_be_read(self) -> None:
         me = self.person()
-        catalogue = default_catalogue()
-        of_kind = {
-            measure.kind: (test, measure)
-            for test in catalogue.tests.values()
-            for measure in test.measures
-            if test.key != measure.code
-        }
-        self.assertLessEqual({"angle", "strength", "choice", "choices", "grade", "flag"}, set(of_kind))
-        for kind, (test, measure) in of_kind.items():
+        kinds = of_each_kind()
+        self.assertLessEqual({"angle", "strength", "choice", "choices", "grade", "flag"}, set(kinds))
+        for kind, (test, measure) in kinds.items():
             screen = me.begin_screen()
-            side = "left" if test.sides == "each" or measure.per_side else None
-            for value in hostile(sound(test, measure.code)):
-                with self.subTest(kind=kind, value=ascii(value)[:60]):
-                    body = answer(side, f"values.{measure.code}", value, test=test.code)
+            for body in hostile_answers(test, measure):
+                with self.subTest(kind=kind, value=ascii(body["value"])[:60]):
                     path = f"/api/screens/{screen}"
                     written = me.call("POST", f"{path}/answers", {"answers": [body]})
                     self.assertIn(written.status_code, (200, 422), written.text)

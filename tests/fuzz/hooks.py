@@ -8,6 +8,7 @@ from __future__ import annotations
 import json
 import os
 from collections import Counter
+from itertools import cycle
 from typing import Any
 from uuid import uuid4
 
@@ -15,10 +16,15 @@ import httpx2
 import schemathesis
 from sqlalchemy import create_engine, text
 
+from tests.support.hostile import hostile_answers, of_each_kind
+
 KNOWN: dict[str, dict[str, Any]] = json.loads(os.environ["NORTH_STRIDE_FUZZ"])
 # A device that comes with a code has no session.
 BY_CODE = {"look_at_pairing", "pair_device"}
 OPEN = {"set_up", *BY_CODE}
+# Beside what is made up at random: what looks like a value and is none, of every kind, again and again.
+HOSTILE = cycle([body for each in of_each_kind().values() for body in hostile_answers(*each)])
+ANSWERING = {"write_answers", "preview_reading"}
 # After the first sound call: every second call keeps its own odd path, the others reach a real row.
 _calls: Counter[str] = Counter()
 
@@ -50,7 +56,10 @@ def before_call(_context: Any, case: Any, **_options: Any) -> None:
     case.headers = headers
     if number % 2 == 0 and "path" in sound:
         case.path_parameters = {**(case.path_parameters or {}), **sound["path"]}
-    if number == 0 and name in BY_CODE:
+    if number % 3 == 1 and name in ANSWERING:
+        case.path_parameters = sound["path"]
+        case.body, case.media_type = {"answers": [{**next(HOSTILE), "id": str(uuid4())}]}, "application/json"
+    elif number == 0 and name in BY_CODE:
         case.body, case.media_type = {"code": fresh_code()}, "application/json"
     elif number == 0:
         if "query" in sound:
