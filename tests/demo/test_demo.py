@@ -6,6 +6,7 @@ import datetime as dt
 import unittest
 from collections import Counter
 from typing import Any
+from unittest import mock
 
 from sqlalchemy import text
 
@@ -27,8 +28,13 @@ DAYS = (dt.date(2026, 12, 27), dt.date(2032, 2, 29))
 
 
 def loaded(day: dt.date) -> str:
+    """As on that day, which may be still to come."""
     url = fresh_database()
-    load_demo(url, day)
+    with (
+        mock.patch("northstride.store.clinic_day.today_of", return_value=day),
+        mock.patch("northstride.store.arrangements.today_of", return_value=day),
+    ):
+        load_demo(url, day)
     return url
 
 
@@ -53,6 +59,8 @@ def contents(url: str) -> dict[str, Any]:
     for record, _ in found["signed"]:
         for entry in record["entries"]:
             entry.pop("id")
+            # Never later than the load itself, which on a day still to come is always the case.
+            entry.pop("at")
     return found
 
 
