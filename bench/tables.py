@@ -30,6 +30,8 @@ def measure_tables() -> list[Figure]:
         couch = Couch(app.address)
         checks = Checks(app.address, dict(couch.client.headers), couch.cookie, body)
         time_each(couch.save, SAVES)
+        # The process that reads tables is there once the first was read.
+        checks.one({**body, "text": f"{HEAD}\n"})
         (alone,) = time_each(checks.one, 1)
         before = time_each(couch.save, SAVES)
         with checks:
@@ -53,9 +55,9 @@ class Checks:
         self._body = body
         self._threads = [threading.Thread(target=self.one) for _ in range(3)]
 
-    def one(self) -> None:
+    def one(self, body: dict[str, object] | None = None) -> None:
         with httpx2.Client(base_url=self._address, headers=self._headers, timeout=PATIENCE) as client:
-            answer = client.post("/api/values/check", json=self._body)
+            answer = client.post("/api/values/check", json=body or self._body)
         if answer.status_code != 200:
             self.failed.append(answer.status_code)
 
