@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import asyncio
 import datetime as dt
-from collections.abc import AsyncIterator
+from collections.abc import AsyncIterator, Mapping
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
@@ -12,6 +12,7 @@ import orjson
 from fastapi import APIRouter, Response
 from fastapi.responses import StreamingResponse
 from pydantic import Field
+from sqlalchemy import Row
 
 from northstride.api.bodies import Input, Output
 from northstride.api.problems import HANDLED, Problem, from_error, unexpected
@@ -218,17 +219,19 @@ def _stream(desk: Desk, steps: AsyncIterator[StepOut]) -> Steps:
 
 def _look_up(work: Work, taken: TakenTable) -> CheckedTableOut:
     faults = [CellFaultOut.model_validate(fault, from_attributes=True) for fault in taken.faults]
-    screens = [] if faults else _screens(work, taken)
-    faults += [*_nameless(taken, screens), *_others(work, taken, screens)]
-    return CheckedTableOut(faults=faults, screens=screens)
+    if faults:
+        # They come first: whose it is stands on what a table says.
+        return CheckedTableOut(faults=faults, screens=[])
+    athletes = athletes_by_ref(work.db, work.actor, {draft.ref for draft in taken.screens})
+    screens = _screens(work, taken, athletes)
+    return CheckedTableOut(faults=[*_nameless(taken, screens), *_others(taken, athletes)], screens=screens)
 
 
-def _screens(work: Work, taken: TakenTable) -> list[TableScreenOut]:
-    standing = store.standing(work.db, work.actor, [UUID(str(each.raw()["id"])) for each in taken.screens])
-    athletes = athletes_by_ref(work.db, work.actor, {each.ref for each in taken.screens})
+def _screens(work: Work, taken: TakenTable, athletes: Mapping[str, Row[Any]]) -> list[TableScreenOut]:
+    raws = [draft.raw() for draft in taken.screens]
+    standing = store.standing(work.db, work.actor, [UUID(str(raw["id"])) for raw in raws])
     found = []
-    for draft in taken.screens:
-        raw = draft.raw()
+    for draft, raw in zip(taken.screens, raws, strict=True):
         own = athletes.get(draft.ref)
         found.append(
             TableScreenOut(
@@ -248,18 +251,15 @@ def _screens(work: Work, taken: TakenTable) -> list[TableScreenOut]:
 def _nameless(taken: TakenTable, screens: list[TableScreenOut]) -> list[CellFaultOut]:
     """Whoever nobody here knows needs a name before they are made."""
     named = {screen.ref for screen in screens if screen.name}
-    # Without screens there are faults that come first.
-    nameless = {draft.ref: draft for draft in taken.screens if screens and draft.ref not in named}
+    nameless = {draft.ref: draft for draft in taken.screens if draft.ref not in named}
     return [_fault(draft) for draft in nameless.values()]
 
 
-def _others(work: Work, taken: TakenTable, screens: list[TableScreenOut]) -> list[CellFaultOut]:
+def _others(taken: TakenTable, athletes: Mapping[str, Row[Any]]) -> list[CellFaultOut]:
     """Whom a reference names here, and the table calls otherwise."""
-    drafts = taken.screens if screens else []
-    athletes = athletes_by_ref(work.db, work.actor, {draft.ref for draft in drafts})
     return [
         CellFaultOut.model_validate(fault, from_attributes=True)
-        for draft in drafts
+        for draft in taken.screens
         if (own := athletes.get(draft.ref)) is not None
         for fault in not_this_person(draft, own.name, own.birth_date)
     ]

@@ -7,7 +7,7 @@ from threading import Event
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Connection, select
+from sqlalchemy import ARRAY, Connection, Uuid, any_, literal, select
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.errors import Fault
@@ -21,7 +21,9 @@ from northstride.store.tables import Screen
 def standing(db: Connection, actor: Actor, ids: Sequence[UUID]) -> set[UUID]:
     """Those of these screens that stand here already."""
     found = db.execute(
-        select(Screen.id).where(Screen.clinic_id == actor.clinic_id, Screen.id.in_(ids))
+        select(Screen.id).where(
+            Screen.clinic_id == actor.clinic_id, Screen.id == any_(literal(list(ids), ARRAY(Uuid)))
+        )
     ).scalars()
     return set(found)
 
