@@ -236,3 +236,15 @@ class FirstVisitor(BrowserCase):
         page.get_by_label("Places", exact=True).get_by_role("link", name="People").click()
         expect(page.get_by_text("Nobody here yet.")).to_be_visible()
         expect(page.get_by_role("button", name="Add athlete")).to_have_count(0)
+
+
+class NothingThere(BrowserCase):
+    def test_one_page_says_so_wherever_it_was_looked_for(self) -> None:
+        page = self.page()
+        self.sign_in(page)
+        nobody = "00000000-0000-4000-8000-000000000000"
+        steps = [f"/screens/{nobody}/{step}" for step in ("story", "route", "bench", "reading", "sheet")]
+        for path in ("/nowhere", f"/athletes/{nobody}", *steps):
+            with self.subTest(path):
+                page.goto(f"{self.app.address}{path}")
+                expect(page.get_by_role("heading", name="Nothing is here")).to_be_visible()

@@ -6,7 +6,7 @@ import { screenQuery } from "../../api/screens";
 import { AuditLink } from "../../components/AuditLink";
 import { PlaceAway } from "../../components/Away";
 import { Others } from "../../components/Others";
-import { ProblemNote } from "../../components/ProblemNote";
+import { PlaceProblem } from "../../components/PlaceProblem";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
 import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
@@ -47,13 +47,7 @@ export default function ReadingPlace() {
   const error = screen.error ?? reading.error ?? catalogue.error ?? signed.error;
   const opened = screen.data;
   if (error && !(opened && reading.data)) {
-    return (
-      <Shell who={opened ? <ScreenHeader screen={opened} /> : null} screen={id}>
-        <div className="p-4">
-          <ProblemNote error={error} />
-        </div>
-      </Shell>
-    );
+    return <PlaceProblem error={error} />;
   }
   if (!opened || !reading.data || !catalogue.data || (version !== null && !signed.data)) {
     return <PlaceAway screen={id} waiting={screen.failureCount > 0 || reading.failureCount > 0} />;

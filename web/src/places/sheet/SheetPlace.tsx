@@ -5,7 +5,7 @@ import { readingQuery } from "../../api/readings";
 import { screenQuery } from "../../api/screens";
 import { PlaceAway } from "../../components/Away";
 import { Others } from "../../components/Others";
-import { ProblemNote } from "../../components/ProblemNote";
+import { PlaceProblem } from "../../components/PlaceProblem";
 import { SaveMark, useUnsaved } from "../../components/SaveMark";
 import { ScreenHeader } from "../../components/ScreenHeader";
 import { Shell } from "../../components/Shell";
@@ -42,13 +42,7 @@ export default function SheetPlace() {
   const error = screen.error ?? sheets.error ?? catalogue.error ?? reading.error;
   const opened = screen.data;
   if (error && !(opened && sheets.data)) {
-    return (
-      <Shell who={opened ? <ScreenHeader screen={opened} /> : null} screen={id}>
-        <div className="p-4">
-          <ProblemNote error={error} />
-        </div>
-      </Shell>
-    );
+    return <PlaceProblem error={error} />;
   }
   if (!opened || !sheets.data || !catalogue.data || !reading.data) {
     return <PlaceAway screen={id} waiting={sheets.failureCount + screen.failureCount > 0} />;
