@@ -36,7 +36,12 @@ function OneClash({ clash, catalogue, onChoose }: { clash: Clash } & Omit<Props,
   const [first, second] = timeOf(holds) <= timeOf(beside) ? [holds, beside] : [beside, holds];
   const lane = holds.side ? LANES.indexOf(holds.side) + 1 : null;
   return (
-    <div className={styles.clash} data-danger={danger || undefined} data-lane={lane ?? undefined}>
+    <div
+      className={styles.clash}
+      data-danger={danger || undefined}
+      data-may={may || undefined}
+      data-lane={lane ?? undefined}
+    >
       <p className={styles.asked}>
         {holds.side ? <SideMark side={holds.side} /> : null}{" "}
         <strong>{askedWords(catalogue, holds)}</strong>
