@@ -55,7 +55,7 @@ class Templates(ApiCase):
             ("{athlete.__class__}", "no field"),
             ("{shoe}", "no field"),
             ("{athlete", "not closed"),
-            ("x" * 121, "longer"),
+            ("{" * 121, "longer"),
         ):
             _, refused = self.keep(to=line)
             self.assertEqual(refused.status_code, 422, line)

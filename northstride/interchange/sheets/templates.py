@@ -27,6 +27,7 @@ def template_faults(lines: Mapping[str, str]) -> Iterator[Fault]:
     for name, text in lines.items():
         if len(text) > EDITABLE[name]:
             yield Fault(name, text, f"is longer than {EDITABLE[name]} letters")
+            continue
         try:
             parts = [part for part in string.Formatter().parse(text) if part[1] is not None]
         except ValueError:

@@ -39,6 +39,46 @@ function tabsOf() {
   };
 }
 
+describe("a disk that is slow", () => {
+  it("holds nobody up; what it brings late is told, unless it was changed meanwhile", async () => {
+    let bring: (kept: [string, string][]) => void = () => {};
+    const disk: Disk = {
+      load: () => new Promise((done) => (bring = done)),
+      put: async () => {},
+    };
+    const keep = new DeviceKeep(disk, tabsOf()());
+    await keep.open(1);
+    const told: string[] = [];
+    keep.onForeign((key) => told.push(key));
+    keep.setItem("a", "newer");
+    keep.setItem("c", "gone");
+    keep.removeItem("c");
+    bring([
+      ["a", "older"],
+      ["b", "2"],
+      ["c", "back"],
+    ]);
+    await new Promise((go) => setTimeout(go));
+    expect([keep.getItem("a"), keep.getItem("b"), keep.getItem("c")]).toEqual(["newer", "2", null]);
+    expect(told).toEqual(["b"]);
+  });
+
+  it("is asked at once, not after what it was asked before", async () => {
+    const asked: string[] = [];
+    const disk: Disk = {
+      load: async () => [],
+      put: (key) => {
+        asked.push(key);
+        return new Promise(() => {});
+      },
+    };
+    const keep = new DeviceKeep(disk, tabsOf()());
+    keep.setItem("a", "1");
+    keep.setItem("b", "2");
+    expect(asked).toEqual(["a", "b"]);
+  });
+});
+
 describe("a full device", () => {
   it("keeps the rest in the page, says so, and moves it over when there is room", async () => {
     const { kept, disk } = small(1);

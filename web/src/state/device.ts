@@ -38,6 +38,9 @@ export function readJson<T>(keep: Pick<Keep, "getItem">, key: string): T | null 
   }
 }
 
+// A disk that is slow holds nobody up.
+const OPENS_WITHIN_MS = 3000;
+
 /**
  * The device's store, and the page's own memory for what no longer fits. `full` is said: what only
  * the page holds is gone with it.
@@ -51,23 +54,28 @@ export class DeviceKeep implements Keep {
   /** What the disk did not take: tried again whenever it takes something. */
   private readonly refused = new Set<string>();
   private writing: Promise<void> = Promise.resolve();
+  /** Keys that changed while the disk is still being read. */
+  private newer: Set<string> | null = null;
 
   constructor(
     private readonly disk: Disk,
     private readonly tabs: Tabs,
   ) {}
 
-  /** Reads what was kept. Nothing is asked of it before. */
-  async open(): Promise<void> {
-    const heard: [string, string | null][] = [];
-    let open = false;
+  /** Reads what was kept. What comes only after `withinMs` is told as if another tab had changed it. */
+  async open(withinMs = OPENS_WITHIN_MS): Promise<void> {
+    // What is newer than the disk.
+    const changed = new Set<string>();
     this.tabs.hear((key, value) => {
-      if (open) this.changedElsewhere(key, value);
-      else heard.push([key, value]);
+      this.newer?.add(key);
+      this.changedElsewhere(key, value);
     });
-    for (const [key, value] of await this.disk.load()) this.index.set(key, value);
-    for (const [key, value] of heard) this.changedElsewhere(key, value);
-    open = true;
+    this.newer = changed;
+    const loaded = this.disk.load().then((kept) => {
+      this.newer = null;
+      for (const [key, value] of kept) if (!changed.has(key)) this.changedElsewhere(key, value);
+    });
+    await Promise.race([loaded, new Promise((go) => setTimeout(go, withinMs))]);
   }
 
   getItem(key: string): string | null {
@@ -98,8 +106,10 @@ export class DeviceKeep implements Keep {
   }
 
   private changed(key: string): void {
+    this.newer?.add(key);
     this.tabs.tell(key, this.index.get(key));
-    this.writing = this.writing.then(() => this.write(key));
+    // At once: what waits for its turn a reload would take along.
+    this.writing = Promise.all([this.writing, this.write(key)]).then(() => undefined);
     this.tellVersion();
   }
 

@@ -5,6 +5,7 @@ import type { Session } from "../api/session";
 import { DeviceKeep, deviceName, type Owner } from "./device";
 import { BrowserDisk, browserTabs } from "./disk";
 import { Drafts, keepRefusal } from "./drafts";
+import { browserPages } from "./journal";
 import { Outbox } from "./outbox";
 import { browserShared, Presence } from "./presence";
 import { seal, unseal } from "./seal";
@@ -22,7 +23,10 @@ export interface DeviceServices {
 
 const LOCK = "north-stride-sender";
 
-export const keep = new DeviceKeep(new BrowserDisk(window.localStorage), browserTabs());
+export const keep = new DeviceKeep(
+  new BrowserDisk(window.localStorage, browserPages()),
+  browserTabs(),
+);
 export const presence = new Presence(browserShared(window.localStorage));
 measureIdle(() => presence.idleMs());
 

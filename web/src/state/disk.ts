@@ -2,6 +2,7 @@
 // is none.
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { Tabs } from "./device";
+import { Journal, type Pages } from "./journal";
 
 export interface Disk {
   load(): Promise<[string, string][]>;
@@ -18,7 +19,7 @@ const PREFIX = "north-stride/";
 // Of tab and device, read before anything else is: they stay in the small store.
 const STAYS = /^north-stride\/(who|used|left|theme|length|lanes|aloud|paper)/;
 // A database that does not answer must keep nobody from working.
-const OPENS_WITHIN_MS = 2000;
+const OPENS_WITHIN_MS = 10_000;
 
 class DatabaseDisk implements Disk {
   constructor(
@@ -72,18 +73,33 @@ export class SmallDisk implements Disk {
   }
 }
 
-/** The disk there is: found once, and waited for by whoever asks first. */
+/** The disk there is: found once, and waited for by whoever asks first. What waits is noted meanwhile. */
 export class BrowserDisk implements Disk {
   private found: Promise<Disk> | null = null;
+  private readonly journal: Journal;
 
-  constructor(private readonly small: Storage) {}
+  constructor(
+    private readonly small: Storage,
+    pages: Pages,
+  ) {
+    this.journal = new Journal(small, pages);
+  }
 
   async load(): Promise<[string, string][]> {
-    return (await this.disk()).load();
+    const disk = await this.disk();
+    const flying = await this.journal.takeOver((key, value) => disk.put(key, value));
+    const kept = new Map(await disk.load());
+    for (const [key, value] of flying) {
+      if (value === null) kept.delete(key);
+      else kept.set(key, value);
+    }
+    return [...kept];
   }
 
   async put(key: string, value: string | null): Promise<void> {
-    return (await this.disk()).put(key, value);
+    const strike = this.journal.note(key, value);
+    await (await this.disk()).put(key, value);
+    strike();
   }
 
   private disk(): Promise<Disk> {
