@@ -17,10 +17,10 @@ from northstride.interchange.fhir.taken import record_of
 from northstride.interchange.paper.setting import FONTS
 from northstride.interchange.values.columns import guess
 from northstride.interchange.values.table import table_of
-from northstride.interchange.values.taken import take_table
 from northstride.record.read import check_record
 from tests.interchange.test_fhir import bundle, told
 from tests.support.golden import EXAMPLES, KINDS, made
+from tests.support.taking import take_table
 
 ROWS = 10_000
 HEAD = "date,athlete,test,side,measure,value"

@@ -3,37 +3,35 @@
 from __future__ import annotations
 
 import asyncio
-import datetime as dt
-from collections.abc import AsyncIterator, Mapping
+from collections.abc import AsyncIterator
 from typing import Annotated, Any, Literal
-from uuid import UUID
 
 import orjson
 from fastapi import APIRouter, Response
 from fastapi.responses import StreamingResponse
 from pydantic import Field
-from sqlalchemy import Row
 
 from northstride.api.bodies import Input, Output
 from northstride.api.problems import HANDLED, Problem, from_error, unexpected
 from northstride.api.strict_json import StrictJsonRoute
+from northstride.api.values_checked import CheckedTableOut, ReadTable, look_up
 from northstride.api.work import Desk, DeskDep, Work, WorkDep
 from northstride.core.catalogue import default_catalogue
 from northstride.core.errors import Fault
 from northstride.core.vocabulary import Purpose
 from northstride.interchange.values.cells import NotAValue
 from northstride.interchange.values.columns import IGNORE, ROLE_WORDS, ROLES, guess, value_column
-from northstride.interchange.values.steps import SCREENS_A_STEP, first_step, next_step
-from northstride.interchange.values.table import MOST_COLUMNS, Table, table_of
-from northstride.interchange.values.taken import (
-    MOST_FAULTS,
-    ScreenDraft,
-    TakenTable,
-    not_this_person,
-    with_faults,
+from northstride.interchange.values.steps import (
+    SCREENS_A_STEP,
+    Asked,
+    Checked,
+    first_step,
+    next_step,
+    records_step,
 )
+from northstride.interchange.values.table import MOST_COLUMNS, Table, table_of
+from northstride.interchange.values.taken import MOST_FAULTS
 from northstride.store import value_tables as store
-from northstride.store.athletes import athletes_by_ref
 from northstride.store.errors import Refused
 
 router = APIRouter(prefix="/api/values", tags=["values"], route_class=StrictJsonRoute)
@@ -74,32 +72,6 @@ class ColumnsOut(Output):
     columns: list[ColumnOut]
     # What a column can become besides a value of a test.
     roles: list[RoleOut]
-
-
-class CellFaultOut(Output):
-    """`column` is a heading; empty where the line as a whole is meant."""
-
-    line: int
-    column: str
-    problem: str
-
-
-class TableScreenOut(Output):
-    """`stands`: made of this table before, so nothing is done. `athlete` none where a new one is made."""
-
-    id: UUID
-    date: dt.date
-    purpose: Purpose
-    ref: str
-    name: str
-    athlete: UUID | None
-    stands: bool
-    entries: int
-
-
-class CheckedTableOut(Output):
-    faults: list[CellFaultOut]
-    screens: list[TableScreenOut]
 
 
 class TakenTableOut(Output):
@@ -170,31 +142,50 @@ async def check(body: MappedInput, desk: DeskDep) -> Response:
 
 
 async def _checked(desk: Desk, body: MappedInput) -> AsyncIterator[StepOut]:
-    taken = TakenTable([], [])
-    async for step, found in _read(desk, body):
-        taken = found
+    reading = _Reading(desk, body)
+    async for step in reading.steps():
         yield step
-    result = await desk.run(lambda work: _look_up(work, taken))
-    yield _step("done", len(taken.screens), len(taken.screens), checked=result)
+    result = await desk.run(lambda work: look_up(work, reading.table))
+    yield _step("done", reading.whole, reading.whole, checked=result)
 
 
-async def _read(desk: Desk, body: MappedInput) -> AsyncIterator[tuple[StepOut, TakenTable]]:
+class _Reading:
     """Outside any transaction, in a process of its own: whoever types beside it is not held up."""
-    beside, catalogue = desk.services.tables, desk.services.catalogue
-    other = None if catalogue is default_catalogue() else catalogue
-    yield _step("reading", 0, 0), TakenTable([], [])
-    try:
-        taken = await beside.run(first_step, body.text, list(body.roles), body.purpose, other)
-    except NotAValue as error:
-        raise Refused([Fault("text", None, str(error))]) from error
-    whole = len(taken.screens)
-    for first in range(0, whole, SCREENS_A_STEP):
-        yield _step("checking", first, whole), taken
-        most = MOST_FAULTS - len(taken.faults)
-        if most > 0:
-            some = taken.screens[first : first + SCREENS_A_STEP]
-            taken = with_faults(taken, await beside.run(next_step, some, most, other))
-    yield _step("checking", whole, whole), taken
+
+    def __init__(self, desk: Desk, body: MappedInput) -> None:
+        catalogue = desk.services.catalogue
+        other = None if catalogue is default_catalogue() else catalogue
+        self._beside = desk.services.tables
+        self._asked = Asked(body.text, tuple(body.roles), body.purpose, other)
+        self.table = ReadTable([], [], {})
+        self.whole = 0
+
+    async def steps(self) -> AsyncIterator[StepOut]:
+        yield _step("reading", 0, 0)
+        try:
+            begun = await self._beside.run(first_step, self._asked)
+        except NotAValue as error:
+            raise Refused([Fault("text", None, str(error))]) from error
+        self.whole = begun.screens
+        self.table = ReadTable([], begun.faults, begun.headings)
+        for first in range(0, self.whole, SCREENS_A_STEP):
+            yield _step("checking", first, self.whole)
+            if len(self.table.faults) < MOST_FAULTS:
+                self._add(await self._beside.run(next_step, self._asked, first))
+        yield _step("checking", self.whole, self.whole)
+
+    def _add(self, checked: Checked) -> None:
+        """Faults by line, up to the limit."""
+        faults = sorted([*self.table.faults, *checked.faults], key=lambda fault: fault.line)
+        screens = [*self.table.screens, *checked.screens]
+        self.table = ReadTable(screens, faults[:MOST_FAULTS], self.table.headings)
+
+    async def records(self) -> list[tuple[dict[str, Any], str]]:
+        """Of each screen its record, and the name of whom it is about."""
+        raws: list[dict[str, Any]] = []
+        for first in range(0, self.whole, SCREENS_A_STEP):
+            raws += await self._beside.run(records_step, self._asked, first)
+        return list(zip(raws, (screen.name for screen in self.table.screens), strict=True))
 
 
 def _step(step: StepName, done: int, of: int, **more: Any) -> StepOut:
@@ -217,60 +208,6 @@ def _stream(desk: Desk, steps: AsyncIterator[StepOut]) -> Steps:
     return Steps(lines())
 
 
-def _look_up(work: Work, taken: TakenTable) -> CheckedTableOut:
-    faults = [CellFaultOut.model_validate(fault, from_attributes=True) for fault in taken.faults]
-    if faults:
-        # They come first: whose it is stands on what a table says.
-        return CheckedTableOut(faults=faults, screens=[])
-    athletes = athletes_by_ref(work.db, work.actor, {draft.ref for draft in taken.screens})
-    screens = _screens(work, taken, athletes)
-    return CheckedTableOut(faults=[*_nameless(taken, screens), *_others(taken, athletes)], screens=screens)
-
-
-def _screens(work: Work, taken: TakenTable, athletes: Mapping[str, Row[Any]]) -> list[TableScreenOut]:
-    raws = [draft.raw() for draft in taken.screens]
-    standing = store.standing(work.db, work.actor, [UUID(str(raw["id"])) for raw in raws])
-    found = []
-    for draft, raw in zip(taken.screens, raws, strict=True):
-        own = athletes.get(draft.ref)
-        found.append(
-            TableScreenOut(
-                id=raw["id"],
-                date=draft.date,
-                purpose=raw["purpose"],
-                ref=draft.ref,
-                name=own.name if own else draft.name,
-                athlete=own.id if own else None,
-                stands=UUID(raw["id"]) in standing,
-                entries=len(draft.entries),
-            )
-        )
-    return found
-
-
-def _nameless(taken: TakenTable, screens: list[TableScreenOut]) -> list[CellFaultOut]:
-    """Whoever nobody here knows needs a name before they are made."""
-    named = {screen.ref for screen in screens if screen.name}
-    nameless = {draft.ref: draft for draft in taken.screens if draft.ref not in named}
-    return [_fault(draft) for draft in nameless.values()]
-
-
-def _others(taken: TakenTable, athletes: Mapping[str, Row[Any]]) -> list[CellFaultOut]:
-    """Whom a reference names here, and the table calls otherwise."""
-    return [
-        CellFaultOut.model_validate(fault, from_attributes=True)
-        for draft in taken.screens
-        if (own := athletes.get(draft.ref)) is not None
-        for fault in not_this_person(draft, own.name, own.birth_date)
-    ]
-
-
-def _fault(draft: ScreenDraft) -> CellFaultOut:
-    place = draft.first.at("athlete")
-    says = f"nobody here has the reference {draft.ref!r}: a column with the name is needed to make them"
-    return CellFaultOut(line=place.line, column=place.column, problem=says)
-
-
 @router.post("", operation_id="import_values", response_class=Steps, responses=LINES)
 async def take(body: MappedInput, desk: DeskDep) -> Response:
     """All of it or nothing; a repeat of the same table does nothing."""
@@ -279,17 +216,16 @@ async def take(body: MappedInput, desk: DeskDep) -> Response:
 
 
 async def _taken(desk: Desk, body: MappedInput) -> AsyncIterator[StepOut]:
-    taken = TakenTable([], [])
-    async for step, found in _read(desk, body):
-        taken = found
+    reading = _Reading(desk, body)
+    async for step in reading.steps():
         yield step
-    looked = await desk.run(lambda work: _look_up(work, taken))
+    looked = await desk.run(lambda work: look_up(work, reading.table))
     faults = [Fault(f"line {each.line}, {each.column}", None, each.problem) for each in looked.faults]
     if faults:
         raise Refused(faults)
-    whole = len(taken.screens)
+    whole = reading.whole
     yield _step("writing", 0, whole)
-    taking = store.Taking([(draft.raw(), draft.name) for draft in taken.screens])
+    taking = store.Taking(await reading.records())
     writing = asyncio.ensure_future(desk.run(lambda work: taking.run(work.db, work.actor, work.catalogue)))
     try:
         while not (await asyncio.wait({writing}, timeout=TOLD_EVERY_SECONDS))[0]:

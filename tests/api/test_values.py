@@ -11,11 +11,11 @@ from sqlalchemy import text
 
 from northstride.core.catalogue import default_catalogue
 from northstride.interchange.values.table import table_of
-from northstride.interchange.values.taken import take_table
 from northstride.store import value_tables
 from northstride.store.actor import Actor
 from northstride.store.record_files import import_record
 from tests.support.api import ApiCase, Person
+from tests.support.taking import take_table
 
 HEAD = "date,athlete,name,test,side,measure,value"
 ROW = "2026-09-14,T-1,Ilse Varga,hip.modified_thomas,{side},thigh_angle,{value}"

@@ -21,11 +21,11 @@ from northstride.interchange.sheets.templates import template_faults
 from northstride.interchange.values.cells import number_of
 from northstride.interchange.values.safe import safe, told
 from northstride.interchange.values.table import table_of
-from northstride.interchange.values.taken import take_table
 from northstride.record.json_text import parse_json, parts_in
 from northstride.record.read import check_record
 from tests.support.growing import growth
 from tests.support.records import record
+from tests.support.taking import take_table
 
 MOST = 6.0
 CATALOGUE = default_catalogue()

@@ -17,12 +17,13 @@ from northstride.interchange.values.columns import IGNORE, guess
 from northstride.interchange.values.out import COLUMNS, Told, long_rows, text_of, wide_rows
 from northstride.interchange.values.safe import safe, told
 from northstride.interchange.values.table import MOST_ROWS, table_of
-from northstride.interchange.values.taken import TakenTable, take_table
+from northstride.interchange.values.taken import TakenTable
 from northstride.record.model import EntryPart, Record
 from northstride.record.read import check_record
 from tests.support.ankle import done
 from tests.support.any_record import CATALOGUE, records
 from tests.support.records import record, thomas
+from tests.support.taking import take_table
 
 HEAD = "date,athlete,test,side,measure,value"
 

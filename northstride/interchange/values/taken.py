@@ -80,18 +80,6 @@ class TakenTable:
     faults: list[CellFault]
 
 
-def take_table(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> TakenTable:
-    """Every fault of every cell in one go, up to a limit. `purpose` where no column says it."""
-    taken = take_rows(catalogue, table, roles, purpose)
-    return with_faults(taken, screen_faults(catalogue, taken.screens, MOST_FAULTS - len(taken.faults)))
-
-
-def with_faults(taken: TakenTable, more: Sequence[CellFault]) -> TakenTable:
-    """By line, up to the limit."""
-    faults = sorted([*taken.faults, *more], key=lambda fault: fault.line)
-    return TakenTable(taken.screens, faults[:MOST_FAULTS])
-
-
 def screen_faults(catalogue: Catalogue, screens: Iterable[ScreenDraft], most: int) -> list[CellFault]:
     """What only whole records show, of as many screens as it takes."""
     found: list[CellFault] = []
@@ -188,17 +176,6 @@ class _People:
             if fold(first.cell(role)) != fold(cell):
                 says = f"{cell!r}, and {ref} is {first.cell(role)!r} on line {first.line}"
                 yield CellFault(row.line, row.at(role).column, says)
-
-
-def not_this_person(draft: ScreenDraft, name: str, birth_date: dt.date | None) -> Iterator[CellFault]:
-    """Where a table calls somebody otherwise than they are called here: a value of one under another."""
-    here = {"name": name, "birth_date": birth_date.isoformat() if birth_date else ""}
-    told = {"name": draft.name, "birth_date": draft.birth_date}
-    for role, said in told.items():
-        if said and here[role] and fold(said) != fold(here[role]):
-            place = draft.first.at(role)
-            says = f"{said!r}, and {draft.ref} is {here[role]!r} here"
-            yield CellFault(place.line, place.column, says)
 
 
 def _faults_of(row: Row, read: Any) -> Iterator[CellFault]:
