@@ -199,6 +199,23 @@ class Roles(AccessCase):
                         self.assertEqual(response.status_code, 403)
                         self.assertTrue(response.json()["type"].endswith("not-allowed"))
 
+    def test_who_asks_is_looked_at_before_what_they_say(self) -> None:
+        """Whoever may not do it is not told what it would have to look like."""
+        ids = self.own_ids(self.person("owner"))
+        student, stranger = self.person("student"), self.person("owner")
+        stranger.client.cookies.clear()
+        for name, method, path in self.operations():
+            if name in OPEN_OPERATIONS or method == "GET":
+                continue
+            with self.subTest(operation=name):
+                where = path.format(**ids)
+                asked = {"json": {"no": "such field"}}
+                self.assertEqual(stranger.client.request(method, where, **asked).status_code, 401)
+                if "student" not in PERMISSIONS[name]:
+                    refused = student.call(method, where, asked["json"])
+                    self.assertEqual(refused.status_code, 403)
+                    self.assertTrue(refused.json()["type"].endswith("not-allowed"))
+
     def own_ids_once(self, owner: Person) -> dict[str, str]:
         if not hasattr(self, "_ids"):
             self._ids = self.own_ids(owner)

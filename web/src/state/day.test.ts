@@ -111,6 +111,17 @@ describe("what a row says", () => {
     );
   });
 
+  it("is due from its first day on, and once the day it is booked for has come", () => {
+    const isDue = (action: DueAction) => runningOut(dayOf(action), catalogue)[0]?.due;
+    const on = (day: string) => ({ arranged: step({ on: day }) });
+    expect(isDue(due({ start: TODAY, end: "2026-09-19" }))).toBe(true);
+    expect(isDue(due({ start: "2026-09-15", end: "2026-09-19" }))).toBe(false);
+    expect(isDue(due({}, on(TODAY)))).toBe(true);
+    expect(isDue(due({}, on("2026-09-15")))).toBe(false);
+    expect(isDue(due({ ...refer, end: TODAY }))).toBe(true);
+    expect(words(due({ ...refer, end: TODAY }))).toBe("last day today");
+  });
+
   it("takes days of one's own before those of the reading", () => {
     const again = step({ on: "2026-09-20", until: "2026-09-24", note: "knee to wall again" });
     const [row] = runningOut(dayOf(due({ urgency: "train" }, { again })), catalogue);
