@@ -81,6 +81,32 @@ class Course(ApiCase):
         self.assertEqual(counts, [("valid", None), ("flattered", None)])
         self.assertEqual(line["verdict"], "not_comparable")
 
+    def pelvis(self, date: str, *ways: str, seconds: float = 20) -> None:
+        """One hold, and how it was done, said after the number was there."""
+        test = "hip.trendelenburg"
+        screen = self.screen(date, answer("left", "values.hold", seconds, test=test))
+        for way in ways:
+            self.me.ok(
+                "POST",
+                f"/api/screens/{screen}/answers",
+                {"answers": [answer("left", "method", way, test=test)]},
+            )
+
+    def hold(self) -> dict[str, Any]:
+        (line,) = [line for line in self.course()["lines"] if line["measure"] == "hold"]
+        return dict(line)
+
+    def test_how_it_was_done_parts_a_line_though_it_was_said_last(self) -> None:
+        self.pelvis("2026-03-02", "folds")
+        self.pelvis("2026-06-02", "palms")
+        self.assertEqual(self.hold()["verdict"], "not_comparable")
+        # A number typed after it is as much of that way.
+        test = "hip.trendelenburg"
+        way = answer("left", "method", "palms", test=test)
+        screen = self.screen("2026-08-02", way)
+        self.me.answer(screen, "left", "values.hold", 21, test=test)
+        self.assertEqual([point["method"] for point in self.hold()["points"]], ["folds", "palms", "palms"])
+
     def test_injuries_stand_once_on_their_side_and_returns_too(self) -> None:
         told = [
             {**answer(None, field, value), "test": "story"}

@@ -91,6 +91,17 @@ class Files(WhoseCase):
         (line,) = self.me.ok("GET", "/api/screens", params={"athlete": athlete})
         self.assertEqual((line["examiner"], line["from_file"]), ("K. Aalto", True))
 
+    def test_the_sex_the_clinic_knows_is_read_in_screens_of_files_and_of_its_own(self) -> None:
+        file = self.file(sex=None)
+        self.me.import_file(file)
+        athlete = self.me.ok("GET", f"/api/screens/{file['id']}")["athlete"]["id"]
+        screens = (file["id"], self.me.begin_screen(athlete))
+        for sex in ("male", "female"):
+            self.me.edit(athlete, sex=sex)
+            for screen in screens:
+                own = self.me.ok("GET", f"/api/screens/{screen}")["record"]["athlete"]
+                self.assertEqual(own["sex"], sex)
+
     def test_what_the_clinic_knows_better_is_read_and_the_file_is_still_the_same(self) -> None:
         file = self.file(birth_date=None)
         self.me.import_file(file)
