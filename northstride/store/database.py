@@ -6,8 +6,6 @@ from pathlib import Path
 from typing import Any
 
 import orjson
-from alembic import command
-from alembic.config import Config
 from sqlalchemy import Connection, Engine, create_engine
 
 MIGRATIONS = Path(__file__).parent / "migrations"
@@ -46,6 +44,10 @@ def _dumps(value: Any) -> str:
 
 
 def migrate(url: str) -> None:
+    # Of a start, not of an app that serves: an app process loads without it.
+    from alembic import command
+    from alembic.config import Config
+
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
     config.attributes["url"] = driver_url(url)

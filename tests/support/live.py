@@ -8,6 +8,7 @@ import signal
 import subprocess
 import sys
 import time
+from contextlib import suppress
 from pathlib import Path
 from types import TracebackType
 
@@ -18,7 +19,8 @@ from northstride.cli.cluster import free_port
 from northstride.cli.serving import server_config
 from northstride.cli.steps import DIST, ROOT
 
-PATIENCE_SECONDS = 30
+# A machine with other work on it takes its time to load the app.
+PATIENCE_SECONDS = 120
 
 
 class LiveApp:
@@ -49,12 +51,13 @@ class LiveApp:
         command = [sys.executable, "-m", "tests.support.live", self._factory, str(self.port)]
         self._process = subprocess.Popen(command, env=self._environment, cwd=ROOT)
         until = time.monotonic() + PATIENCE_SECONDS
-        while time.monotonic() < until:
-            try:
+        while time.monotonic() < until and self._process.poll() is None:
+            with suppress(httpx2.TransportError):
                 if httpx2.get(f"{self.address}/api/health").status_code == 200:
                     return
-            except httpx2.TransportError:
-                time.sleep(0.05)
+            time.sleep(0.05)
+        # One that comes up after all would go on for ever, over a database that is gone.
+        self.kill()
         raise TimeoutError("the app did not start")
 
     @property
