@@ -209,10 +209,10 @@ class Roles(AccessCase):
                 continue
             with self.subTest(operation=name):
                 where = path.format(**ids)
-                asked = {"json": {"no": "such field"}}
-                self.assertEqual(stranger.client.request(method, where, **asked).status_code, 401)
+                asked = {"no": "such field"}
+                self.assertEqual(stranger.client.request(method, where, json=asked).status_code, 401)
                 if "student" not in PERMISSIONS[name]:
-                    refused = student.call(method, where, asked["json"])
+                    refused = student.call(method, where, asked)
                     self.assertEqual(refused.status_code, 403)
                     self.assertTrue(refused.json()["type"].endswith("not-allowed"))
 
