@@ -17,6 +17,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 
 from northstride.cli.steps import ROOT
+from northstride.cli.test import SLOWER
 
 FAILED = re.compile(r"^(?P<check>.+): -?\d+ passed, [1-9]\d* failed", re.MULTILINE)
 
@@ -46,10 +47,11 @@ def main() -> int:
     asked.add_argument("--load", type=int, default=4)
     told = asked.parse_args()
     failed: Counter[str] = Counter()
+    environment = {**os.environ, SLOWER: str(1 + told.load)}
     with loaded(told.load):
         for time in range(1, told.times + 1):
             command = [str(ROOT / "stride"), "test", *told.parts]
-            done = subprocess.run(command, capture_output=True, text=True, check=False)
+            done = subprocess.run(command, capture_output=True, text=True, check=False, env=environment)
             names = FAILED.findall(done.stdout)
             failed.update(names or ([] if done.returncode == 0 else ["the run itself"]))
             print(f"{time} of {told.times}: {', '.join(names) or done.stdout.splitlines()[-1]}", flush=True)

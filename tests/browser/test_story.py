@@ -198,7 +198,7 @@ class Urgent(StoryCase):
         part(page, "Danger").click()
         answer(page, BREATH, "Yes").click()
         bar = page.get_by_role("alert").filter(has_text="Stop and call the emergency number")
-        expect(bar).to_be_visible(timeout=3000)
+        expect(bar).to_be_visible()
         self.saved(page)
         path = page.get_by_label("Path of this screen")
         for place in ("Route", "Bench", "Reading", "Story"):

@@ -19,6 +19,7 @@ from northstride.cli.test import (
     BROWSER,
     LONGEST,
     SEED,
+    SLOWER,
     Check,
     Counted,
     HasBeenLeft,
@@ -77,6 +78,11 @@ class Ending(unittest.TestCase):
 
     def test_every_check_has_a_limit(self) -> None:
         self.assertTrue(all(0 < check.minutes <= 20 for check in checks()))
+
+    def test_a_machine_that_is_loaded_on_purpose_has_so_much_longer(self) -> None:
+        check = Check("sleeper", [sys.executable, "-c", "import time; time.sleep(2)"], minutes=0.01)
+        self.assertEqual(check.run({})[0], Counted(0, 1))
+        self.assertEqual(check.run({SLOWER: "100"})[0], Counted(1, 0))
 
     def test_every_file_of_browser_tests_is_run_the_longest_first(self) -> None:
         files = {file.stem for file in BROWSER.glob("test_*.py")}

@@ -28,7 +28,7 @@ const pages = (own: string, ...open: string[]): Pages => ({
   inTurn: (work) => work(),
 });
 const alone = pages("this page");
-const KEY = "north-stride/draft/c/u/s/t|left||knee_angle";
+const KEY = "north-stride/draft/c/u/s/t|left||m";
 
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory();
