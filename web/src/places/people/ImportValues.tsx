@@ -39,7 +39,7 @@ export default function ImportValues({ text, columns, onTaken, onClose }: Props)
     <Modal show scrollable size="xl" onHide={onClose} aria-labelledby="values-title">
       <Modal.Body>
         <h2 id="values-title" className="fs-4">
-          A table of {columns.rows} {columns.rows === 1 ? "row" : "rows"}
+          A table of {columns.rows.toLocaleString("en-GB")} {columns.rows === 1 ? "row" : "rows"}
         </h2>
         {take.data ? (
           <Taken {...take.data} />
