@@ -9,11 +9,11 @@ from typing import Any
 
 from bench.figure import Figure, alternating, median
 from northstride.core.catalogue import Measure, default_catalogue
+from northstride.core.course.change import changes
 from northstride.core.examination import Context
-from northstride.core.following.change import changes
-from northstride.core.following.route import make_route
-from northstride.core.judging import judge
+from northstride.core.judgement.judge import judge
 from northstride.core.reading import evaluate
+from northstride.core.route import make_route
 from northstride.record.json_text import parse_json
 from northstride.record.read import check_record
 from northstride.record.reading import reading_json

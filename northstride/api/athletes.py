@@ -14,7 +14,7 @@ from sqlalchemy import Row
 from northstride.api.bodies import Day, Id, Input, Name, Output, ShortText
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
-from northstride.core.vocabulary import Purpose, Sex, SideOrBoth
+from northstride.core.terms.vocabulary import Purpose, Sex, SideOrBoth
 from northstride.store import athletes as store
 from northstride.store.actor import audit
 from northstride.store.newest_screens import NewestScreen, newest_screens

@@ -13,9 +13,9 @@ from northstride.api.bodies import Json, Output
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.core.catalogue import Catalogue, Site, Test
-from northstride.core.flag_names import FLAG_NAMES
-from northstride.core.spoken import SPOKEN
-from northstride.core.story import StoryData, story_data
+from northstride.core.story.data import StoryData, story_data
+from northstride.core.wording.flag_names import FLAG_NAMES
+from northstride.core.wording.spoken import SPOKEN
 from northstride.interchange.paper.figures import Figures, figures_by
 from northstride.record.edition import shipped
 from northstride.record.how_read import HowReadOut, how_read_out

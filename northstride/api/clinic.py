@@ -15,8 +15,8 @@ from northstride.api.day import AthleteName
 from northstride.api.signatures import DifferenceMade
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
-from northstride.core.schools import schools
-from northstride.core.vocabulary import DEFAULT_SCHOOLS, Schools
+from northstride.core.terms.schools import schools
+from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS, Schools
 from northstride.record.model import StrictSchools
 from northstride.store import audit_trail
 from northstride.store import clinic as store

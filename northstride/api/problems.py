@@ -14,7 +14,7 @@ from sqlalchemy.exc import TimeoutError as PoolTimeout
 from starlette.exceptions import HTTPException
 
 from northstride.api.log import log_trouble
-from northstride.core.errors import Fault, NotReadable
+from northstride.core.terms.errors import Fault, NotReadable
 from northstride.record.json_text import InvalidRecord
 from northstride.record.read import path_of, plainly
 from northstride.store import errors

@@ -11,7 +11,7 @@ from fastapi import APIRouter, Depends, Query, Request, Response
 from northstride.api.bodies import Json, Name, Output
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
-from northstride.core.vocabulary import Purpose, Sex
+from northstride.core.terms.vocabulary import Purpose, Sex
 from northstride.interchange.fhir.taken import is_bundle, record_of
 from northstride.record.json_text import parse_json
 from northstride.record.model import Record

@@ -11,7 +11,7 @@ from sqlalchemy import Row
 
 from northstride.api.answer_inputs import AnswerInput, SideCode
 from northstride.api.bodies import Output
-from northstride.core.vocabulary import Purpose, Schools
+from northstride.core.terms.vocabulary import Purpose, Schools
 from northstride.record.complaint import ComplaintOut
 from northstride.record.model import Record, RecordHead
 from northstride.store.arrangements import Of, Standing

@@ -19,7 +19,7 @@ from northstride.api.course import course_until
 from northstride.api.passwords import ask_again
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Desk, DeskDep, Work, WorkDep
-from northstride.core.vocabulary import DEFAULT_SCHOOLS
+from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS
 from northstride.interchange.paper.letters import undrawable
 from northstride.interchange.paper.pdf import Drawn, PaperSize, Sheet, pages_job, pdf_job
 from northstride.interchange.paper.setting import Job, set_in_type

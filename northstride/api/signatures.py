@@ -15,7 +15,7 @@ from northstride.api.passwords import ask_again
 from northstride.api.readings import IdentityOut, Part
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import DeskDep, WorkDep
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.interchange.sheets.content import SheetKind
 from northstride.interchange.sheets.each import words_faults
 from northstride.record.model import Record, Text

@@ -9,7 +9,7 @@ from fastapi import APIRouter
 from northstride.api.bodies import Id, Input, Login, Name, NewPassword, Output
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import DeskDep, WorkDep
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.store.actor import Role
 from northstride.store.errors import Refused
 from northstride.store.users import add_user, archive_user, list_users

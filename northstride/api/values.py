@@ -17,8 +17,8 @@ from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.values_checked import CheckedTableOut, ReadTable, look_up
 from northstride.api.work import Desk, DeskDep, Work, WorkDep
 from northstride.core.catalogue import default_catalogue
-from northstride.core.errors import Fault
-from northstride.core.vocabulary import Purpose
+from northstride.core.terms.errors import Fault
+from northstride.core.terms.vocabulary import Purpose
 from northstride.interchange.values.cells import NotAValue
 from northstride.interchange.values.columns import IGNORE, ROLE_WORDS, ROLES, guess, value_column
 from northstride.interchange.values.steps import (

@@ -12,7 +12,7 @@ from sqlalchemy import Row
 
 from northstride.api.bodies import Output
 from northstride.api.work import Work
-from northstride.core.vocabulary import Purpose
+from northstride.core.terms.vocabulary import Purpose
 from northstride.interchange.values.steps import Outline, not_this_person
 from northstride.interchange.values.taken import CellFault
 from northstride.store import value_tables as store

@@ -8,11 +8,11 @@ import sys
 
 from northstride.cli.record_files import NOT_VALID, add_record_arguments, each_record
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import NotAProbability
+from northstride.core.evidence.weights import evidence
 from northstride.core.examination import Context
-from northstride.core.following.evidence import evidence
-from northstride.core.judging import judge
+from northstride.core.judgement.judge import judge
 from northstride.core.reading import evaluate
+from northstride.core.terms.errors import NotAProbability
 from northstride.record.evidence import evidence_out, evidence_text
 from northstride.record.read import CheckedRecord
 

@@ -8,8 +8,8 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 from northstride.core.catalogue import Catalogue, default_catalogue
-from northstride.core.errors import Fault
 from northstride.core.examination import Context
+from northstride.core.terms.errors import Fault
 from northstride.record.context import check_context
 from northstride.record.json_text import MANY_RECORDS, InvalidRecord, parse_json
 from northstride.record.read import CheckedRecord, check_record

@@ -8,7 +8,7 @@ import json
 from northstride.cli.record_files import add_record_arguments, each_record
 from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Context
-from northstride.core.following.route import make_route
+from northstride.core.route import make_route
 from northstride.record.read import CheckedRecord
 from northstride.record.route import route_out, route_text
 

@@ -8,8 +8,8 @@ import json
 from northstride.cli.record_files import add_record_arguments, each_record
 from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Context
-from northstride.core.following.plain import plain_summary
 from northstride.core.reading import evaluate
+from northstride.core.wording.plain import plain_summary
 from northstride.interchange.plain_text import plain_text
 from northstride.record.plain import plain_out
 from northstride.record.read import CheckedRecord

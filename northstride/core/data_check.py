@@ -6,10 +6,10 @@ from collections.abc import Iterator
 from fnmatch import fnmatchcase
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.following.route.asking import ASK_CONDITIONS, route_data
 from northstride.core.norms import kept_items
 from northstride.core.norms.load import all_gates, danger_checks, rule_reads, structures
-from northstride.core.story import story_data
+from northstride.core.route.selection import ASK_CONDITIONS, route_data
+from northstride.core.story.data import story_data
 
 
 class UnknownNames(Exception):

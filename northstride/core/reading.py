@@ -2,20 +2,20 @@
 
 from __future__ import annotations
 
-from northstride.core.asking import with_questions
 from northstride.core.catalogue import Catalogue, default_catalogue
+from northstride.core.course.change import changes
+from northstride.core.course.return_criteria import return_criteria
 from northstride.core.data_check import check_data
 from northstride.core.examination import Context, Examination
-from northstride.core.examination.differences import side_differences
-from northstride.core.failing import read_or_name
 from northstride.core.findings import Doubt, Reading
-from northstride.core.following.change import changes
-from northstride.core.following.returning import return_criteria
-from northstride.core.following.unexamined import unexamined
-from northstride.core.following.what_next import what_next
-from northstride.core.gates import shut_gates
-from northstride.core.judging import judge
-from northstride.core.putting_together import advice_on, coverage
+from northstride.core.judgement.differences import side_differences
+from northstride.core.judgement.gates import shut_gates
+from northstride.core.judgement.judge import judge
+from northstride.core.judgement.merge import advice_on, coverage
+from northstride.core.judgement.open_questions import with_questions
+from northstride.core.judgement.unreadable import read_or_name
+from northstride.core.route.unexamined import unexamined
+from northstride.core.route.what_next import what_next
 from northstride.core.rules import RULES_VERSION
 
 # Once, when anything is about to be read: data of ours that names what nobody knows stops everything.

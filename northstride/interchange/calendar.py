@@ -11,7 +11,7 @@ from zoneinfo import ZoneInfo
 from icalendar import Calendar, Event
 
 from northstride import CAUTION
-from northstride.core.flag_names import FLAG_NAMES
+from northstride.core.wording.flag_names import FLAG_NAMES
 
 PRODUCT = "-//North Stride//North Stride//EN"
 NAMESPACE = UUID("3f3b7a52-3c1d-5a8e-8b44-9f7f2f0a6f10")

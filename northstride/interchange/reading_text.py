@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
-from northstride.core.flag_names import FLAG_NAMES
+from northstride.core.wording.flag_names import FLAG_NAMES
 from northstride.record.model import Record
 from northstride.record.reading_model import (
     ActionOut,

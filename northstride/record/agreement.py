@@ -8,11 +8,11 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field, JsonValue, ValidationError
 
 from northstride.core.catalogue import Catalogue, Measure
-from northstride.core.errors import ConstantValues, Fault, TooFewValues
 from northstride.core.examination import Trials, Value
 from northstride.core.measuring.agreement import Interval, agreement_of_categories, agreement_of_numbers
 from northstride.core.measuring.measurement import value_of_trials
 from northstride.core.measuring.strength_grade import rank
+from northstride.core.terms.errors import ConstantValues, Fault, TooFewValues
 from northstride.record.json_text import InvalidRecord
 from northstride.record.reading_model import Out
 from northstride.record.values import Refused, read_value, shown

@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from typing import Literal
 
-from northstride.core.following.board import BoardRow, HeldAgainst
+from northstride.core.course.return_board import BoardRow, HeldAgainst
 from northstride.record.reading_model import Out, SideCode
 
 

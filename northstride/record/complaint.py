@@ -9,10 +9,10 @@ import orjson
 from pydantic import ValidationError
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.complaint import complaint_from
 from northstride.core.examination import Complaint, SorePlace
-from northstride.core.sides import Side
-from northstride.core.vocabulary import ComplaintRegion, Purpose, SideOrBoth
+from northstride.core.story.complaint import complaint_from
+from northstride.core.terms.sides import Side
+from northstride.core.terms.vocabulary import ComplaintRegion, Purpose, SideOrBoth
 from northstride.record.model import IntakePart, PainScore, Record
 from northstride.record.reading_model import Out, SideCode
 

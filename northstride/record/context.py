@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
 from northstride.core.examination import Context, Examination
+from northstride.core.terms.errors import Fault
 from northstride.record.json_text import InvalidRecord
 from northstride.record.read import check_record
 from northstride.record.values import shown

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 
 from northstride.core.catalogue import Catalogue, Test
-from northstride.core.errors import Fault
 from northstride.core.examination import Entry, Lane, Pain, Value
-from northstride.core.sides import Side
+from northstride.core.terms.errors import Fault
+from northstride.core.terms.sides import Side
 from northstride.record.model import EntryPart
 from northstride.record.values import Refused, is_per_side, read_value, shown
 

@@ -6,7 +6,7 @@ import math
 from typing import Literal
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.following.evidence import Evidence, Ratio, Word, probability_range
+from northstride.core.evidence.weights import Evidence, Ratio, Word, probability_range
 from northstride.core.norms.accuracy import accuracy_label
 from northstride.record.reading_model import Out, SideCode
 

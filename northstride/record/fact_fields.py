@@ -9,8 +9,8 @@ from typing import Annotated, Any, Literal, NamedTuple, get_args
 from pydantic import Field, ValidationError, create_model
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
-from northstride.core.vocabulary import (
+from northstride.core.terms.errors import Fault
+from northstride.core.terms.vocabulary import (
     ComplaintRegion,
     Confounder,
     Mechanism,

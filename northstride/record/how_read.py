@@ -5,10 +5,10 @@ from __future__ import annotations
 from typing import Literal
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.following.evidence import NO_USE, Word, ratio_of, word
-from northstride.core.following.how_read import ReadAs, held_by, how_read
+from northstride.core.evidence.how_read import ReadAs, held_by, how_read
+from northstride.core.evidence.weights import NO_USE, Word, ratio_of, word
 from northstride.core.norms.accuracy import AccuracyFigure, accuracy_figures, accuracy_label
-from northstride.core.vocabulary import Gate
+from northstride.core.terms.vocabulary import Gate
 from northstride.record.reading import STRENGTH_CODES
 from northstride.record.reading_model import Out, StrengthCode
 

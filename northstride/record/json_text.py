@@ -7,7 +7,7 @@ import re
 from collections import Counter
 from dataclasses import dataclass
 
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 
 
 class InvalidRecord(Exception):

@@ -5,8 +5,8 @@ from __future__ import annotations
 import datetime as dt
 from typing import Literal
 
-from northstride.core.following.lines import Apart, Line
-from northstride.core.following.over_time import Validity
+from northstride.core.course.lines import Apart, Line
+from northstride.core.course.over_time import Validity
 from northstride.record.reading import DECIMALS
 from northstride.record.reading_model import Out, SideCode
 

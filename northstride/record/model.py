@@ -23,7 +23,7 @@ from pydantic import (
     model_validator,
 )
 
-from northstride.core.vocabulary import (
+from northstride.core.terms.vocabulary import (
     ComplaintRegion,
     Confounder,
     Gate,

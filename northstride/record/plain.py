@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from northstride.core.following.plain import PlainSummary
+from northstride.core.wording.plain import PlainSummary
 from northstride.record.reading_model import Out
 
 

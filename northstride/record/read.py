@@ -12,8 +12,8 @@ from dataclasses import dataclass
 from pydantic import ValidationError
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
 from northstride.core.examination import Examination
+from northstride.core.terms.errors import Fault
 from northstride.record.entries import entry_faults
 from northstride.record.json_text import InvalidRecord
 from northstride.record.model import MOST_ENTRIES, IntakePart, Record

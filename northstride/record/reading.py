@@ -7,9 +7,9 @@ from collections.abc import Mapping
 
 from northstride.core import findings
 from northstride.core.catalogue import Catalogue
-from northstride.core.changed import Change
+from northstride.core.findings.change import Change
 from northstride.core.norms.load import structures
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 from northstride.record.edition import shipped
 from northstride.record.reading_model import (
     ActionOut,

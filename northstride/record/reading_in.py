@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northstride.core import findings
 from northstride.core.findings import Strength, Urgency
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 from northstride.record.reading_model import ActionOut, FlagOut, ReadingOut, ReasonOut, SideCode
 
 STRENGTHS = {strength.code: strength for strength in Strength}

@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import AliasChoices, BaseModel, ConfigDict, Field
 
-from northstride.core.vocabulary import Gate, RetakeReason, ReturnCriterion
+from northstride.core.terms.vocabulary import Gate, RetakeReason, ReturnCriterion
 
 SideCode = Literal["left", "right"] | None
 StrengthCode = Literal["possible", "likely", "strong"]

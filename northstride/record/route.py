@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from northstride.core.catalogue import Catalogue, Position
-from northstride.core.following.route import Route, Stage
-from northstride.core.vocabulary import Gate
+from northstride.core.route import Route, Stage
+from northstride.core.terms.vocabulary import Gate
 from northstride.record.model import Record
 from northstride.record.reading_model import AskOut, Out, SideCode
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.complaint import most
 from northstride.core.examination import (
     Athlete,
     Examination,
@@ -12,6 +11,7 @@ from northstride.core.examination import (
     Onset,
     Override,
 )
+from northstride.core.story.complaint import most
 from northstride.record.complaint import as_told
 from northstride.record.entries import to_core_entry
 from northstride.record.model import AthletePart, EntryPart, IntakePart, Record

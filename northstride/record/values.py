@@ -10,9 +10,9 @@ from typing import Literal, TypeVar
 
 from northstride.core.catalogue import Measure
 from northstride.core.catalogue.kinds import KIND_FACTS, MeasureKind
-from northstride.core.errors import Fault, ReadingOutOfRange
 from northstride.core.examination import LOOKS_FULL, Trials, Value
 from northstride.core.measuring.angles import Dial, DialReading, angle_of, check_plausible
+from northstride.core.terms.errors import Fault, ReadingOutOfRange
 
 MOST_TRIALS = 10
 STRENGTH_GRADE = re.compile(r"^(0|[1-4][+\-−]?|5[\-−]?)$")

@@ -11,7 +11,7 @@ from uuid import UUID
 from sqlalchemy import Connection, Row, insert, select
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor, audit
 from northstride.store.clinic_day import A_YEAR, today_of
 from northstride.store.errors import Differs, NotFound, Refused, Unarranged

@@ -9,7 +9,7 @@ from uuid import UUID
 
 from sqlalchemy import ARRAY, Connection, Row, Select, Text, any_, func, insert, literal, select, update
 
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.record.naming import fold, looks
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import Differs, NewerEdit, NotFound, Refused

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from uuid import UUID
 
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 
 
 class StoreError(Exception):

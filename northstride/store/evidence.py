@@ -7,8 +7,8 @@ from typing import Any
 from sqlalchemy import Connection, Row
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.following.evidence import evidence
-from northstride.core.judging import judge
+from northstride.core.evidence.weights import evidence
+from northstride.core.judgement.judge import judge
 from northstride.core.reading import evaluate
 from northstride.record.evidence import EvidenceOut, evidence_out
 from northstride.record.json_text import InvalidRecord

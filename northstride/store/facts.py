@@ -12,9 +12,9 @@ from pydantic import ValidationError
 from sqlalchemy import Connection, Row, update
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
 from northstride.core.examination import Context
-from northstride.core.following.route import planned_with
+from northstride.core.route import planned_with
+from northstride.core.terms.errors import Fault
 from northstride.record.fact_fields import ROUTE, STORY, is_fact
 from northstride.record.facts import Head, facts_of, head_of, with_fact, with_head
 from northstride.record.model import IntakePart

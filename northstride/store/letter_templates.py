@@ -8,7 +8,7 @@ from uuid import UUID
 
 from sqlalchemy import Connection, Row, func, insert, select, update
 
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import Differs, NotFound, Refused
 from northstride.store.tables import LetterTemplate

@@ -10,13 +10,13 @@ from uuid import UUID
 from sqlalchemy import Connection, Row, select, text
 
 from northstride.core.catalogue import Catalogue
+from northstride.core.course.lines import Line, Taken, line_of
+from northstride.core.course.over_time import followed_measures, way_of, worth
 from northstride.core.examination import Complaint, Context
 from northstride.core.examination.case import Case
 from northstride.core.examination.derived import DERIVED
-from northstride.core.following.lines import Line, Taken, line_of
-from northstride.core.following.over_time import followed_measures, way_of, worth
-from northstride.core.sides import SIDES, Side
-from northstride.core.vocabulary import DEFAULT_SCHOOLS
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS
 from northstride.record.complaint import complaint_in
 from northstride.record.json_text import InvalidRecord
 from northstride.record.read import check_record

@@ -10,8 +10,8 @@ from uuid import UUID
 from sqlalchemy import Connection, bindparam, update
 
 from northstride.core.catalogue import Catalogue, Measure
+from northstride.core.course.over_time import Validity, worth
 from northstride.core.examination import Trials
-from northstride.core.following.over_time import Validity, worth
 from northstride.record.values import read_value
 from northstride.store.folding import VALUES, AnswerRow, FoldedEntry
 from northstride.store.tables import Measurement

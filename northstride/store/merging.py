@@ -10,7 +10,7 @@ from uuid import UUID
 
 from sqlalchemy import Connection, Row, case, func, insert, select, update
 
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor, audit
 from northstride.store.athletes import get_athlete, lock_athlete
 from northstride.store.errors import Differs, NotFound, Refused

@@ -8,7 +8,7 @@ from uuid import UUID, uuid5
 from sqlalchemy import Connection, update
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.athletes import get_athlete

@@ -12,7 +12,7 @@ import orjson
 from pydantic import ValidationError
 
 from northstride.core.catalogue import Catalogue, Test
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.record.entries import entry_faults
 from northstride.record.fact_fields import FactPlace, fact_faults, is_fact
 from northstride.record.model import EntryPart

@@ -13,7 +13,7 @@ from typing import Any, NamedTuple
 from uuid import UUID
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.record.fact_fields import STORY
 from northstride.store.errors import Refused
 from northstride.store.folding import VALUES, AnswerRow

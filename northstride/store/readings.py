@@ -12,9 +12,9 @@ import structlog
 from sqlalchemy import Connection, Row, select
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault, NotReadable
 from northstride.core.examination import Context
 from northstride.core.reading import evaluate
+from northstride.core.terms.errors import Fault, NotReadable
 from northstride.record.edition import shipped
 from northstride.record.json_text import InvalidRecord
 from northstride.record.read import CheckedRecord, check_record

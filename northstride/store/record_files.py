@@ -10,7 +10,7 @@ from sqlalchemy import Connection, Row, insert, select
 
 from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.record.model import AthletePart, Record
 from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit

@@ -9,7 +9,7 @@ from typing import Any
 from sqlalchemy import Connection, Row
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.following.board import BoardRow, return_board
+from northstride.core.course.return_board import BoardRow, return_board
 from northstride.record.json_text import InvalidRecord
 from northstride.record.read import check_record
 from northstride.store.actor import Actor

@@ -9,8 +9,8 @@ from uuid import UUID
 from sqlalchemy import Connection, Row, func, insert, select, update
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
-from northstride.core.following.route import make_route
+from northstride.core.route import make_route
+from northstride.core.terms.errors import Fault
 from northstride.record.json_text import InvalidRecord
 from northstride.record.read import check_record
 from northstride.record.route import RouteOut, route_out

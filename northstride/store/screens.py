@@ -10,8 +10,8 @@ from uuid import UUID
 from sqlalchemy import Connection, Row, Select, func, insert, select, text
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
-from northstride.core.following.route import plan_for
+from northstride.core.route import plan_for
+from northstride.core.terms.errors import Fault
 from northstride.record.model import FORMAT, VERSION
 from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit

@@ -14,7 +14,7 @@ from uuid import UUID
 
 from sqlalchemy import Connection, Row, insert, select
 
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import Differs, Refused
 from northstride.store.frozen import Signed

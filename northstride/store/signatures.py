@@ -10,7 +10,7 @@ from uuid import UUID, uuid4
 from sqlalchemy import Connection, Row, func, insert, select, update
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.record.edition import shipped
 from northstride.record.read import CheckedRecord, check_record
 from northstride.store.actor import Actor, audit

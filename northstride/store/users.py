@@ -8,7 +8,7 @@ from uuid import UUID, uuid4
 
 from sqlalchemy import Connection, Row, func, insert, select, text, update
 
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor, Role, audit
 from northstride.store.calendar import end_feeds_of
 from northstride.store.errors import AlreadySetUp, Differs, NotFound, Refused

@@ -10,7 +10,7 @@ from uuid import UUID
 from sqlalchemy import ARRAY, Connection, Uuid, any_, literal, select
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor
 from northstride.store.athletes import athlete_by_ref
 from northstride.store.errors import Refused

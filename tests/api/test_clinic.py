@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from northstride.core.schools import schools
-from northstride.core.vocabulary import DEFAULT_SCHOOLS
+from northstride.core.terms.schools import schools
+from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS
 from tests.support.api import ApiCase, Person, answer
 
 

@@ -146,7 +146,7 @@ class WhatStandsAlready(ApiCase):
                 raise ZeroDivisionError
             return []
 
-        with mock.patch("northstride.core.judging.RECHECK_RULES", [fails]):
+        with mock.patch("northstride.core.judgement.judge.RECHECK_RULES", [fails]):
             for path in ("reading", "evidence", "route", "sheets"):
                 with self.subTest(path):
                     response = self.me.call("GET", f"/api/screens/{self.screen}/{path}")

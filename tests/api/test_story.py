@@ -10,7 +10,7 @@ from sqlalchemy import text
 
 from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
-from northstride.core.following.route import make_route
+from northstride.core.route import make_route
 from northstride.record.read import check_record
 from northstride.record.route import route_out
 from tests.support.api import ApiCase, Person

@@ -9,7 +9,7 @@ from playwright.sync_api import expect
 
 from northstride.cli.steps import ROOT
 from northstride.core.catalogue import default_catalogue
-from northstride.core.vocabulary import RetakeReason
+from northstride.core.terms.vocabulary import RetakeReason
 from tests.support.browser import BrowserCase
 
 

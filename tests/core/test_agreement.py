@@ -11,7 +11,6 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from scipy.special import fdtri
 
-from northstride.core.errors import ConstantValues, TooFewValues
 from northstride.core.measuring.agreement import (
     agreement_of_categories,
     agreement_of_numbers,
@@ -19,6 +18,7 @@ from northstride.core.measuring.agreement import (
     by_consistency,
     mean_squares,
 )
+from northstride.core.terms.errors import ConstantValues, TooFewValues
 
 # Shrout & Fleiss 1979, table 2: six targets, four judges.
 SHROUT_FLEISS = [[9, 2, 5, 8], [6, 1, 3, 2], [8, 4, 6, 8], [7, 1, 2, 6], [10, 5, 6, 9], [6, 2, 4, 7]]

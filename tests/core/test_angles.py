@@ -8,8 +8,8 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from northstride.core.errors import ReadingOutOfRange
 from northstride.core.measuring.angles import Dial, DialReading, angle_of, check_plausible
+from northstride.core.terms.errors import ReadingOutOfRange
 
 
 class AngleOfDial(unittest.TestCase):

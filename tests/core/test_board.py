@@ -5,8 +5,8 @@ from __future__ import annotations
 import unittest
 from typing import Any
 
+from northstride.core.course.return_board import BoardRow, return_board
 from northstride.core.examination import Context
-from northstride.core.following.board import BoardRow, return_board
 from northstride.core.reading import evaluate
 from northstride.record.board import board_row_out
 from northstride.record.read import check_record

@@ -8,9 +8,9 @@ from pathlib import Path
 from typing import ClassVar
 
 from northstride.core.catalogue import default_catalogue, read_catalogue
-from northstride.core.errors import CatalogueError
-from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.rules.hip import modified_thomas
+from northstride.core.terms.errors import CatalogueError
+from northstride.core.wording.flag_names import FLAG_NAMES
 from northstride.record.values import read_value
 
 SOUND = """

@@ -16,9 +16,9 @@ from northstride import core
 from northstride.core import data_check
 from northstride.core.catalogue import default_catalogue, read_catalogue
 from northstride.core.catalogue.kinds import KIND_FACTS, MeasureKind
-from northstride.core.errors import CatalogueError
 from northstride.core.norms.load import UNITS
-from northstride.core.spoken import FILE, read_spoken
+from northstride.core.terms.errors import CatalogueError
+from northstride.core.wording.spoken import FILE, read_spoken
 from northstride.record.schema import SCHEMAS
 from northstride.record.values import READERS
 

@@ -13,7 +13,7 @@ from northstride.core.catalogue import Measure, Test, default_catalogue
 from northstride.core.examination import Context, Entry, Examination, Lane, Pain, Trials, Value
 from northstride.core.examination.case import Case
 from northstride.core.norms import kept_items
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 from northstride.record.read import check_record
 from tests.support.records import record
 

@@ -10,12 +10,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import default_catalogue
-from northstride.core.errors import NotAProbability
+from northstride.core.evidence.weights import Evidence, Ratio, evidence, probability_range, ratio_of, word
 from northstride.core.examination import Context
-from northstride.core.following.evidence import Evidence, Ratio, evidence, probability_range, ratio_of, word
-from northstride.core.judging import judge
+from northstride.core.judgement.judge import judge
 from northstride.core.norms.accuracy import accuracy_figures, accuracy_label
 from northstride.core.reading import evaluate
+from northstride.core.terms.errors import NotAProbability
 from northstride.record.read import check_record
 from tests.support.ankle import done, hurt, pain, steps, tender
 from tests.support.records import record
@@ -35,7 +35,7 @@ def figure(sign: str) -> Any:
 
 class Figures(unittest.TestCase):
     def test_each_names_a_test_flags_and_a_published_author(self) -> None:
-        from northstride.core.flag_names import FLAG_NAMES
+        from northstride.core.wording.flag_names import FLAG_NAMES
 
         self.assertIn("check before relying", accuracy_label())
         for item in accuracy_figures():

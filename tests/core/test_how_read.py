@@ -6,9 +6,9 @@ import unittest
 from typing import Any
 
 from northstride.core.catalogue import default_catalogue
+from northstride.core.evidence.how_read import ReadAs, held_by, how_read
 from northstride.core.findings import Strength
-from northstride.core.flag_names import FLAG_NAMES
-from northstride.core.following.how_read import ReadAs, held_by, how_read
+from northstride.core.wording.flag_names import FLAG_NAMES
 from northstride.record.how_read import how_read_out
 from tests.support.records import read, record, thomas
 

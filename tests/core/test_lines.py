@@ -11,10 +11,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import default_catalogue
+from northstride.core.course.lines import Line, Taken, line_of
+from northstride.core.course.over_time import followed_measures
 from northstride.core.examination import Context
-from northstride.core.following.lines import Line, Taken, line_of
-from northstride.core.following.over_time import followed_measures
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 
 CATALOGUE = default_catalogue()
 THIGH = ("hip.modified_thomas", "thigh_angle", "", Side.LEFT)

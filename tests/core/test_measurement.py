@@ -12,7 +12,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import default_catalogue
-from northstride.core.errors import NotARatioScale, TooFewValues
 from northstride.core.examination import Context
 from northstride.core.examination.comparing import compare_values
 from northstride.core.measuring.angles import Dial, DialReading, angle_of
@@ -29,6 +28,7 @@ from northstride.core.measuring.measurement import (
     trials_disagree,
     value_of_trials,
 )
+from northstride.core.terms.errors import NotARatioScale, TooFewValues
 
 CASES = Path(__file__).parent.parent / "cases"
 values = st.lists(st.floats(-100, 100), min_size=1, max_size=9)

@@ -15,12 +15,12 @@ from northstride.core import rules
 from northstride.core.examination import Context
 from northstride.core.examination.case import Case
 from northstride.core.findings import Reading, Urgency
-from northstride.core.following.plain import plain_summary
-from northstride.core.following.route import make_route
-from northstride.core.judging import URGENT, judge
+from northstride.core.judgement.judge import URGENT, judge
 from northstride.core.norms.load import danger_checks, read_by_rule
 from northstride.core.reading import evaluate
-from northstride.core.sides import SIDES
+from northstride.core.route import make_route
+from northstride.core.terms.sides import SIDES
+from northstride.core.wording.plain import plain_summary
 from northstride.record.read import check_record
 from tests.support.ankle import done, hurt, steps, tender
 from tests.support.any_record import CATALOGUE, records

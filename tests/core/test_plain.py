@@ -6,15 +6,15 @@ import re
 import unittest
 from typing import Any, get_args
 
-from northstride.core.asking import ANSWERS
 from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
 from northstride.core.findings import Urgency
-from northstride.core.flag_names import FLAG_NAMES
-from northstride.core.following.plain import DECIDES, PlainSummary, plain_summary, plain_words
+from northstride.core.judgement.open_questions import ANSWERS
 from northstride.core.norms.load import structures
 from northstride.core.reading import evaluate
-from northstride.core.vocabulary import Gate
+from northstride.core.terms.vocabulary import Gate
+from northstride.core.wording.flag_names import FLAG_NAMES
+from northstride.core.wording.plain import DECIDES, PlainSummary, plain_summary, plain_words
 from northstride.demo.stories import stories
 from northstride.record.read import check_record
 from tests.support.ankle import done, hurt, steps, tender

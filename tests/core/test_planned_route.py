@@ -10,9 +10,9 @@ from hypothesis import given, settings
 
 from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
-from northstride.core.following.route import Route, make_route, planned_with
-from northstride.core.following.route.making import TURN_SECONDS
-from northstride.core.sides import Side
+from northstride.core.route import Route, make_route, planned_with
+from northstride.core.route.stops import TURN_SECONDS
+from northstride.core.terms.sides import Side
 from northstride.record.read import check_record
 from tests.support.ankle import steps
 from tests.support.any_record import records

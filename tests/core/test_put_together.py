@@ -9,8 +9,8 @@ from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
 from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, Flag, Held, Reason, Recheck, Strength, Urgency
-from northstride.core.putting_together import actions_for, advice_on, coverage, merge
-from northstride.core.sides import Side
+from northstride.core.judgement.merge import actions_for, advice_on, coverage, merge
+from northstride.core.terms.sides import Side
 from northstride.record.read import check_record
 from tests.support.records import THOMAS, read_thomas, record, thomas
 

@@ -12,11 +12,11 @@ from hypothesis import strategies as st
 
 from northstride.core.catalogue import Position, default_catalogue
 from northstride.core.examination import Context
-from northstride.core.following.route import Route, make_route
-from northstride.core.following.route.asking import FILE, route_data
-from northstride.core.following.route.order import Place, fewest_turns, turns
-from northstride.core.sides import Side
-from northstride.core.vocabulary import Mechanism, Purpose, Symptom
+from northstride.core.route import Route, make_route
+from northstride.core.route.order import Place, fewest_turns, turns
+from northstride.core.route.selection import FILE, route_data
+from northstride.core.terms.sides import Side
+from northstride.core.terms.vocabulary import Mechanism, Purpose, Symptom
 from northstride.record.read import check_record
 from tests.support.ankle import done, hurt, steps, tender
 from tests.support.records import record

@@ -5,9 +5,9 @@ from __future__ import annotations
 import unittest
 
 from northstride.core.catalogue import default_catalogue
-from northstride.core.spoken import SPOKEN
-from northstride.core.story import FILE, Topic, read_story, story_data
-from northstride.core.vocabulary import QUESTIONS, REGION_FAMILY
+from northstride.core.story.data import FILE, Topic, read_story, story_data
+from northstride.core.terms.vocabulary import QUESTIONS, REGION_FAMILY
+from northstride.core.wording.spoken import SPOKEN
 
 TEXT = FILE.read_text(encoding="utf-8")
 FAMILIES = {"danger": "red_flags", "confounders": "confounders", "symptoms": "symptoms"}

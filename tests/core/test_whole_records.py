@@ -12,15 +12,15 @@ from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import Test
+from northstride.core.evidence.weights import evidence
 from northstride.core.examination import Context, Entry, Lane, Value
 from northstride.core.examination.case import Case
-from northstride.core.following.evidence import evidence
-from northstride.core.following.plain import plain_summary
-from northstride.core.following.route import make_route
-from northstride.core.judging import judge
+from northstride.core.judgement.judge import judge
 from northstride.core.reading import evaluate
+from northstride.core.route import make_route
 from northstride.core.rules import DANGER_RULES, GATE_RULES
-from northstride.core.vocabulary import Gate, RedFlag
+from northstride.core.terms.vocabulary import Gate, RedFlag
+from northstride.core.wording.plain import plain_summary
 from northstride.record.read import check_record
 from tests.support.any_record import CATALOGUE, records
 from tests.support.records import read

@@ -11,7 +11,7 @@ from unittest import mock
 from sqlalchemy import text
 
 from northstride.core.catalogue import default_catalogue
-from northstride.core.flag_names import FLAG_NAMES
+from northstride.core.wording.flag_names import FLAG_NAMES
 from northstride.demo.cases import cases
 from northstride.demo.load import is_loaded, load_demo
 from northstride.demo.moving import moved

@@ -13,8 +13,8 @@ import textstat
 from northstride.cli.steps import ROOT
 from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
-from northstride.core.flag_names import FLAG_NAMES
 from northstride.core.reading import evaluate
+from northstride.core.wording.flag_names import FLAG_NAMES
 from northstride.interchange.paper.pdf import pages_job
 from northstride.interchange.paper.setting import set_in_type
 from northstride.interchange.sheets.athlete import athlete_sheet

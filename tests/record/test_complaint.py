@@ -10,8 +10,8 @@ from typing import Any
 from northstride.cli.steps import ROOT
 from northstride.core.examination import Complaint, Context
 from northstride.core.examination.first_side import first_side_of
-from northstride.core.following.route import make_route
 from northstride.core.reading import evaluate
+from northstride.core.route import make_route
 from northstride.interchange.sheets.content import Basis, Clinic
 from northstride.interchange.sheets.letter import letter
 from northstride.interchange.sheets.report import report

@@ -7,7 +7,7 @@ from typing import Any, get_args
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import Measure, Test, default_catalogue
-from northstride.core.vocabulary import Confounder, Purpose, RedFlag, Symptom
+from northstride.core.terms.vocabulary import Confounder, Purpose, RedFlag, Symptom
 from tests.support.records import record
 
 CATALOGUE = default_catalogue()

@@ -18,7 +18,7 @@ from northstride.cli.steps import ROOT
 from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
 from northstride.core.reading import evaluate
-from northstride.core.vocabulary import DEFAULT_SCHOOLS
+from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS
 from northstride.interchange.paper.pdf import Drawn, pdf_job
 from northstride.interchange.paper.setting import set_in_type
 from northstride.interchange.sheets.content import AthleteSheet, Basis, Clinic, SheetKind, Signature

@@ -8,8 +8,8 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.spoken import SPOKEN
-from northstride.core.story import story_data
+from northstride.core.story.data import story_data
+from northstride.core.wording.spoken import SPOKEN
 
 Press = Callable[[Locator], None]
 

@@ -20,7 +20,7 @@ from northstride.core.catalogue.figure import FigureOf
 from northstride.core.catalogue.model import Derived, Measure, Seen, Shape, Site, Step, Test
 from northstride.core.catalogue.score import Score
 from northstride.core.catalogue.spell_out import Shapes, spelled_out
-from northstride.core.errors import CatalogueError
+from northstride.core.terms.errors import CatalogueError
 
 HERE = Path(__file__).parent
 

@@ -10,7 +10,7 @@ from northstride.core.catalogue.data import Code, Data, Line
 from northstride.core.catalogue.figure import Figure
 from northstride.core.catalogue.kinds import KIND_FACTS, KindFacts, MeasureKind
 from northstride.core.catalogue.score import Score
-from northstride.core.vocabulary import Purpose, Region, RetakeReason
+from northstride.core.terms.vocabulary import Purpose, Region, RetakeReason
 
 Polarity = Literal["higher", "lower", "either"]
 Position = Literal["standing", "sitting", "supine", "side_lying", "prone"]

@@ -11,8 +11,8 @@ from northstride.core.examination import Complaint, Context, Entry, Examination,
 from northstride.core.examination.comparing import compare_values, error_of, own_sem
 from northstride.core.examination.side_view import SideView
 from northstride.core.measuring.measurement import Comparison, value_of_trials
-from northstride.core.sides import SIDES, Side
-from northstride.core.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools
 
 
 def complaint_of(exam: Examination) -> Complaint | None:

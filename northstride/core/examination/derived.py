@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 
 from northstride.core.examination.case import Case, Observed
 from northstride.core.examination.scoring import scored
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 
 DROP, INDEX, THOMAS = "foot.navicular_drop", "foot.posture_index", "hip.modified_thomas"
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from northstride.core.examination import Complaint
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 
 
 def first_side_of(complaint: Complaint | None, school: str) -> Side:

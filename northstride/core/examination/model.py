@@ -8,8 +8,8 @@ from datetime import date
 from functools import cached_property
 from typing import Literal, NamedTuple
 
-from northstride.core.sides import SIDES, Side
-from northstride.core.vocabulary import (
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.terms.vocabulary import (
     ComplaintRegion,
     Confounder,
     Gate,

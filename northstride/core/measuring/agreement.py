@@ -15,8 +15,8 @@ from itertools import combinations
 
 from scipy.special import fdtri
 
-from northstride.core.errors import ConstantValues, TooFewValues
 from northstride.core.measuring.measurement import Z95, smallest_real_change
+from northstride.core.terms.errors import ConstantValues, TooFewValues
 
 FEWEST_SUBJECTS, FEWEST_COLUMNS = 3, 2
 UPPER_TAIL = 0.975

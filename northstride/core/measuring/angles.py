@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Literal
 
-from northstride.core.errors import ReadingOutOfRange
+from northstride.core.terms.errors import ReadingOutOfRange
 
 Direction = Literal[1, -1]
 

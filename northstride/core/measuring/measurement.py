@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Literal
 
-from northstride.core.errors import NotARatioScale, TooFewValues
+from northstride.core.terms.errors import NotARatioScale, TooFewValues
 
 TrialValue = Literal["mean", "median"]
 

@@ -6,7 +6,7 @@ from northstride.core.examination.case import Case
 from northstride.core.findings import Strength, Urgency
 from northstride.core.norms import limits
 from northstride.core.rules.limp import hurts_from_hip_to_knee
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 
 LIMIT = limits("hip_joint")
 

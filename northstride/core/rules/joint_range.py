@@ -9,8 +9,8 @@ from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, Reason, Step, Strength
 from northstride.core.measuring.measurement import less_than, more_than, smallest_real_change
 from northstride.core.norms import healthy_range, limits, mean_range, mean_range_source
-from northstride.core.sides import SIDES, Side
-from northstride.core.wording import degrees, whole_degrees
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.wording.phrases import degrees, whole_degrees
 
 LIMIT = limits("range")
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northstride.core.examination.case import Case
 from northstride.core.rules.palpation import STEPS
-from northstride.core.sides import SIDES
+from northstride.core.terms.sides import SIDES
 
 GAIT = "hip.gait"
 LIMPING = frozenset({"antalgic", "lurch", "drop", "stiff_hip", "short_leg"})

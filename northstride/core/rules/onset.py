@@ -8,7 +8,7 @@ from northstride.core.examination.case import Case
 from northstride.core.findings import Question
 from northstride.core.measuring.measurement import more_than
 from northstride.core.norms import limits
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("bone_and_blood")
 

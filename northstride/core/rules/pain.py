@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 
 # A hop to the side is a hop.
 HOPS = ("ankle.hop", "ankle.side_hop")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 
 HIP_PALPATION = "hip.palpation"
 PALPATION, STEPS = "ankle.palpation", "ankle.weight_bearing"

@@ -7,7 +7,7 @@ from typing import Literal
 from northstride.core.examination.case import Case
 from northstride.core.measuring.measurement import less_than, symmetry_index
 from northstride.core.norms import limits
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 
 LIMIT = limits("hip_joint")
 

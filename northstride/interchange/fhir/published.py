@@ -6,8 +6,8 @@ from collections.abc import Iterable, Iterator, Mapping
 from typing import Any, get_args
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.flag_names import FLAG_NAMES
-from northstride.core.vocabulary import Purpose, Region
+from northstride.core.terms.vocabulary import Purpose, Region
+from northstride.core.wording.flag_names import FLAG_NAMES
 from northstride.interchange.fhir import systems
 from northstride.interchange.fhir.reading import PRIORITY, RECHECK
 from northstride.interchange.fhir.systems import OURS, Resource, site_code

@@ -8,7 +8,7 @@ from typing import Any, TypeGuard
 from pydantic import ValidationError
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.interchange.fhir.entries import entry_of, kind_of
 from northstride.interchange.fhir.models import bundle_model
 from northstride.interchange.fhir.paths import document_of

@@ -6,8 +6,8 @@ from collections.abc import Iterator
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Examination
-from northstride.core.following.plain import flag_in_plain_words, plain_summary
 from northstride.core.norms.load import structures
+from northstride.core.wording.plain import flag_in_plain_words, plain_summary
 from northstride.interchange.sheets.content import AthleteSheet, Basis, Days, Line, Numbers, Pin
 from northstride.interchange.sheets.said import head_of, once, words
 from northstride.record.complaint import complaint_of

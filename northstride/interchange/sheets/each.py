@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.errors import Fault
+from northstride.core.terms.errors import Fault
 from northstride.interchange.sheets import athlete, letter
 from northstride.interchange.sheets.athlete import athlete_sheet
 from northstride.interchange.sheets.content import AthleteSheet, Basis, Letter, Report, SheetKind

@@ -7,8 +7,8 @@ from collections.abc import Iterator
 
 from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
-from northstride.core.spoken import SPOKEN
-from northstride.core.wording import day_and_month, listed, whole_day
+from northstride.core.wording.phrases import day_and_month, listed, whole_day
+from northstride.core.wording.spoken import SPOKEN
 from northstride.interchange.sheets.content import Basis, Letter, Line
 from northstride.interchange.sheets.said import (
     URGENT,

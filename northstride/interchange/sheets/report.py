@@ -7,8 +7,8 @@ from typing import Literal
 
 from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
-from northstride.core.spoken import SPOKEN
-from northstride.core.wording import day_and_month, whole_day
+from northstride.core.wording.phrases import day_and_month, whole_day
+from northstride.core.wording.spoken import SPOKEN
 from northstride.interchange.sheets.content import Basis, Cell, Line, Report, Row
 from northstride.interchange.sheets.said import action_words, called, changed_words, head_of, once, words
 from northstride.interchange.sheets.story_said import not_done, readable, story_lines

@@ -9,8 +9,8 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
-from northstride.core.flag_names import FLAG_NAMES
-from northstride.core.wording import whole_day
+from northstride.core.wording.flag_names import FLAG_NAMES
+from northstride.core.wording.phrases import whole_day
 from northstride.interchange.sheets.content import Basis, Head, LaterWords
 from northstride.record.reading_model import ActionOut, FlagOut, SideCode
 

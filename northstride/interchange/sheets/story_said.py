@@ -7,9 +7,9 @@ from typing import NamedTuple
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Complaint
-from northstride.core.spoken import SPOKEN
-from northstride.core.story import story_data
-from northstride.core.wording import whole_day
+from northstride.core.story.data import story_data
+from northstride.core.wording.phrases import whole_day
+from northstride.core.wording.spoken import SPOKEN
 from northstride.interchange.sheets.content import Basis
 from northstride.interchange.sheets.said import words
 from northstride.record.complaint import complaint_of

@@ -5,8 +5,8 @@ from __future__ import annotations
 import string
 from collections.abc import Iterator, Mapping
 
-from northstride.core.errors import Fault
-from northstride.core.wording import whole_day
+from northstride.core.terms.errors import Fault
+from northstride.core.wording.phrases import whole_day
 from northstride.interchange.sheets.content import Basis
 from northstride.interchange.sheets.letter import EDITABLE
 

@@ -21,7 +21,7 @@ from northstride.core.norms import limits
 from northstride.core.rules.onset import LOWER_LEG, days_since_onset
 from northstride.core.rules.pain import hurts
 from northstride.core.rules.palpation import PALPATION, tender_points
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("ankle")
 

@@ -13,8 +13,8 @@ from northstride.core.rules.joint_range import (
     moves_less_than_usual_on,
 )
 from northstride.core.rules.pain import hurts_at
-from northstride.core.sides import SIDES, Side
-from northstride.core.wording import degrees, plain, whole_degrees
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.wording.phrases import degrees, plain, whole_degrees
 
 LIMIT = limits("ankle")
 

@@ -14,8 +14,8 @@ from northstride.core.findings import Cap, Finding, Reason, Recheck, Strength
 from northstride.core.norms import limits
 from northstride.core.rules.onset import days_since_onset, injured_sides, sudden
 from northstride.core.rules.pain import hurts
-from northstride.core.sides import SIDES, Side
-from northstride.core.vocabulary import SideOrBoth
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.terms.vocabulary import SideOrBoth
 
 LIMIT = limits("ankle")
 

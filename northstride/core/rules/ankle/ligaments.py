@@ -22,7 +22,7 @@ from northstride.core.rules.danger.bone_stress import bone_clear
 from northstride.core.rules.onset import days_since_onset
 from northstride.core.rules.pain import hurts_at
 from northstride.core.rules.palpation import tender_points
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("ankle")
 

@@ -13,7 +13,7 @@ from northstride.core.norms import limits
 from northstride.core.rules.limp import GAIT
 from northstride.core.rules.onset import SUDDEN_OR_GRADUAL, kind_unknown, sudden
 from northstride.core.rules.pain import hurts, hurts_at
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("ankle")
 

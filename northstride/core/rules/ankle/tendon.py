@@ -15,7 +15,7 @@ from northstride.core.rules.hip.function import weak_by_grade, weak_by_symmetry
 from northstride.core.rules.pain import hurts, hurts_at
 from northstride.core.rules.palpation import tender_points
 from northstride.core.rules.symmetry import weaker_side
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("ankle")
 

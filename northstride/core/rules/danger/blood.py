@@ -19,7 +19,7 @@ from northstride.core.rules.onset import (
     short_of_blood_if_injured,
     slow_to_refill,
 )
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("bone_and_blood")
 

@@ -11,7 +11,7 @@ from northstride.core.norms import limits
 from northstride.core.rules.onset import SUDDEN_OR_GRADUAL, kind_unknown, sudden
 from northstride.core.rules.pain import hurts_at
 from northstride.core.rules.palpation import STEPS, palpated_at, tender_points
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("bone_and_blood")
 SQUEEZE = "ankle.squeeze"

@@ -23,7 +23,7 @@ from northstride.core.rules.load import as_if_load_went_up, at_most_possible_una
 from northstride.core.rules.onset import SUDDEN_OR_GRADUAL, gradual, kind_unknown, sudden
 from northstride.core.rules.pain import HOPS, answers, hurts, hurts_at
 from northstride.core.rules.palpation import palpated_at, tender_hip, tender_points
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("bone_and_blood")
 SESAMOID = "foot.sesamoid"

@@ -19,7 +19,7 @@ from northstride.core.findings import (
 from northstride.core.norms import limits
 from northstride.core.rules.onset import LOWER_LEG, days_since_onset, fresh, known_sudden
 from northstride.core.rules.palpation import PALPATION, STEPS, palpated_at, tender_points
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("bone_and_blood")
 

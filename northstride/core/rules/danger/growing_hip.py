@@ -18,7 +18,7 @@ from northstride.core.rules.limp import (
 from northstride.core.rules.onset import sudden
 from northstride.core.rules.pain import hurts
 from northstride.core.rules.palpation import STEPS
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("danger")
 

@@ -12,7 +12,7 @@ from northstride.core.norms import limits
 from northstride.core.rules.load import as_if_load_went_up, at_most_possible_unasked, load_unknown
 from northstride.core.rules.onset import looks_broken, sudden
 from northstride.core.rules.pain import HOPS, hurts_at
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("danger")
 

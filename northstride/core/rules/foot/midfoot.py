@@ -10,7 +10,7 @@ from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, GateRaised, Reason, Settle, Strength, Urgency
 from northstride.core.rules.ankle.laxity import lax
 from northstride.core.rules.pain import hurts
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 MIDFOOT, LOOK, RISE = "foot.midfoot_stress", "ankle.look", "ankle.heel_rise"
 TARSOMETATARSAL = "instability.tarsometatarsal"

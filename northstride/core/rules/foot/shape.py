@@ -10,8 +10,8 @@ from northstride.core.findings import Finding, Reason, Strength, Urgency
 from northstride.core.measuring.measurement import less_than, more_than
 from northstride.core.norms import limits
 from northstride.core.rules.alignment import referred_for_shape
-from northstride.core.sides import SIDES, Side
-from northstride.core.wording import degrees, plain
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.wording.phrases import degrees, plain
 
 LIMIT = limits("foot")
 

@@ -12,7 +12,7 @@ from northstride.core.rules.ankle.nerve import FIELDS, TUNNEL_FIELDS
 from northstride.core.rules.danger.bone_stress import SESAMOID, sesamoid_is_stressed
 from northstride.core.rules.pain import answers, hurts
 from northstride.core.rules.palpation import tender_points
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 SHEAR, PLATE, GRIND = "foot.metatarsal_shear", "foot.plantar_plate", "foot.mtp_grind"
 FASCIA, WINDLASS = "foot.plantar_fascia", "foot.windlass"

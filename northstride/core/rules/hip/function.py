@@ -13,7 +13,7 @@ from northstride.core.rules.pain import hurts, hurts_at, painless, their_own_pai
 from northstride.core.rules.palpation import HIP_PALPATION as PALPATION
 from northstride.core.rules.palpation import tender_hip
 from northstride.core.rules.symmetry import weaker_side
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("hip_joint")
 

@@ -14,7 +14,7 @@ from northstride.core.rules.onset import sudden
 from northstride.core.rules.pain import hurts, their_own_pain
 from northstride.core.rules.palpation import HIP_PALPATION as PALPATION
 from northstride.core.rules.palpation import tender_hip
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("bone_and_blood")
 SQUEEZE = "hip.adductor_squeeze"

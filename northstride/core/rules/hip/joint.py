@@ -10,7 +10,7 @@ from northstride.core.findings import Finding, Reason, RuledDown, Settle, Streng
 from northstride.core.measuring.measurement import less_than, more_than
 from northstride.core.norms import limits
 from northstride.core.rules.pain import hurts, hurts_at, painless, their_own_pain
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("hip_joint")
 

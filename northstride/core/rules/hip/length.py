@@ -26,8 +26,8 @@ from northstride.core.rules.hip.modified_thomas import (
     source,
     spoilt,
 )
-from northstride.core.sides import SIDES, Side
-from northstride.core.wording import above_or_below, degrees
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.wording.phrases import above_or_below, degrees
 
 
 def thigh_size(excess: float) -> Strength:

@@ -17,7 +17,7 @@ from northstride.core.rules.hip.modified_thomas import (
     school,
     spoilt,
 )
-from northstride.core.sides import SIDES, Side
+from northstride.core.terms.sides import SIDES, Side
 
 SIZES = (Strength.POSSIBLE, Strength.LIKELY, Strength.STRONG)
 

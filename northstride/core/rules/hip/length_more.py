@@ -10,8 +10,8 @@ from northstride.core.measuring.measurement import less_than, more_than
 from northstride.core.norms import limits
 from northstride.core.rules.hip.length import thigh_size
 from northstride.core.rules.hip.modified_thomas import POSITION_SPOILT, RECTUS, TFL_ITB
-from northstride.core.sides import SIDES, Side
-from northstride.core.wording import above_or_below, degrees
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.wording.phrases import above_or_below, degrees
 
 LIMIT = limits("hip_length_more")
 

@@ -19,8 +19,8 @@ from northstride.core.rules.hip.modified_thomas import (
     school,
     source,
 )
-from northstride.core.sides import SIDES, Side
-from northstride.core.wording import whole_degrees
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.wording.phrases import whole_degrees
 
 FRONT_SITES = frozenset({"groin", "anterior_thigh", "knee"})
 FRONT_REGIONS = frozenset({"hip", "groin", "thigh", "knee"})

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from northstride.core.examination.case import Case, Observed
 from northstride.core.norms import limits
-from northstride.core.sides import Side
+from northstride.core.terms.sides import Side
 
 TEST = "hip.modified_thomas"
 LIMIT = limits("hip_length")

@@ -12,8 +12,8 @@ from northstride.core.measuring.measurement import less_than, more_than, smalles
 from northstride.core.norms import limits
 from northstride.core.rules.alignment import referred_for_shape
 from northstride.core.rules.limp import GAIT, gait_seen
-from northstride.core.sides import SIDES, Side
-from northstride.core.wording import degrees, plain
+from northstride.core.terms.sides import SIDES, Side
+from northstride.core.wording.phrases import degrees, plain
 
 LIMIT = limits("hip_joint")
 

@@ -1,0 +1,1 @@
+"""One athlete over time: change, lines, and the way back to sport."""

@@ -1,0 +1,1 @@
+"""What published figures say of a sign, and how a test is read."""

@@ -1,0 +1,1 @@
+"""What the rules make of an examination: danger first, then gates, then what is not held."""

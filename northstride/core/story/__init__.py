@@ -1,0 +1,1 @@
+"""What is asked of a story, and what a complaint comes to."""

@@ -1,0 +1,1 @@
+"""The terms of the field: sides, codes, schools, and the faults that carry fields."""

@@ -1,0 +1,1 @@
+"""Every sentence: numbers, codes read aloud, names of flags, plain words."""
