@@ -9,7 +9,6 @@ from functools import cached_property
 from northstride.core.catalogue import Catalogue, ErrorFigure, Measure, Seen
 from northstride.core.examination import Complaint, Context, Entry, Examination, Lane, Trials, Value
 from northstride.core.examination.comparing import compare_values, error_of, own_sem
-from northstride.core.examination.side_view import SideView
 from northstride.core.measuring.measurement import Comparison, value_of_trials
 from northstride.core.terms.sides import SIDES, Side
 from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools
@@ -237,3 +236,40 @@ class Case:
             if REGION_FAMILY[region] == family:
                 sides |= set(SIDES) if side == "both" else {Side(side)} if side else set()
         return len(sides) == 2
+
+
+@dataclass(frozen=True, slots=True)
+class SideView:
+    """What stands, was done, and is not held on one lane. What was not recorded answers no question."""
+
+    case: Case
+    lane: Lane
+
+    def entry(self, test: str) -> Entry | None:
+        return self.case.entry(test, self.lane)
+
+    def value(self, test: str, measure: str) -> Value | None:
+        return self.case.value(test, measure, self.lane)
+
+    def ticked(self, test: str, measure: str) -> bool:
+        """Recorded as there. What was not looked at is not."""
+        return self.value(test, measure) is True
+
+    def chose(self, test: str, measure: str, *codes: str) -> bool:
+        """Recorded as one of these."""
+        found = self.value(test, measure)
+        return isinstance(found, str) and found in codes
+
+    def positive(self, test: str) -> bool:
+        """The test's own result."""
+        return self.chose(test, "result", "positive")
+
+    def grade(self, test: str, measure: str = "grade") -> int | None:
+        """A whole-number grade; None where none was given."""
+        found = self.value(test, measure)
+        return found if isinstance(found, int) and not isinstance(found, bool) else None
+
+    def listed(self, test: str, measure: str) -> tuple[str, ...] | None:
+        """What was ticked of a list; empty is an answer, None is none."""
+        found = self.value(test, measure)
+        return found if isinstance(found, tuple) else None

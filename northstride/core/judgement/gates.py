@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from fnmatch import fnmatchcase
 from functools import lru_cache
 
-from northstride.core.examination import History
 from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, GateRaised, Held, Shut, Urgency
 from northstride.core.norms import limits
 from northstride.core.norms.load import gate_data
+from northstride.core.story.surgery import lately_operated
 from northstride.core.terms.sides import SIDES, Side
 from northstride.core.terms.vocabulary import REGION_FAMILY, Gate
 
@@ -82,16 +81,6 @@ def _closed_by_history(case: Case) -> list[Closed]:
             if lately_operated(item, case.exam.date):
                 found.append(Closed("recent_surgery", side, "recent_surgery", REGION_FAMILY[item.region]))
     return found
-
-
-def lately_operated(item: History, day: dt.date) -> bool:
-    """Surgery or replacement less than twelve weeks ago, or nobody knows when."""
-    if item.kind not in ("surgery", "hip_replacement"):
-        return False
-    weeks = item.weeks_ago
-    if weeks is None and item.date is not None:
-        weeks = (day - item.date).days / 7
-    return weeks is None or weeks < LIMIT["surgery_holds_weeks"]
 
 
 def _dislocated(case: Case, findings: Sequence[Finding]) -> list[Closed]:

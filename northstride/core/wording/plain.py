@@ -15,8 +15,8 @@ from pathlib import Path
 from northstride.core.examination import Examination
 from northstride.core.examination.case import complaint_of
 from northstride.core.findings import URGENCY_ORDER, Action, Flag, Reading, Strength, Urgency
-from northstride.core.judgement.gates import lately_operated
 from northstride.core.norms.load import structures
+from northstride.core.story.surgery import lately_operated
 from northstride.core.terms.sides import SIDES, Side
 from northstride.core.wording.phrases import day_and_month, listed
 
