@@ -12,8 +12,8 @@ from sqlalchemy import text
 
 from northstride.api.app import create_app
 from northstride.api.settings import Settings
-from northstride.store import day
-from northstride.store.newest_screens import NEWEST
+from northstride.store.days import day
+from northstride.store.screens.newest import NEWEST
 
 SAVE = "INSERT INTO bench_rows (clinic_id, id, screen_id, body) VALUES (:clinic, :id, :screen, :body)"
 # What opening a screen selects: session, screen with athlete, answers, arrangements.

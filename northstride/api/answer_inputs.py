@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field, JsonValue
 
 from northstride.api.bodies import Id, Input, Moment, ShortText
-from northstride.store.new_answer import NewAnswer
+from northstride.store.answers.new_answer import NewAnswer
 
 SideCode = Literal["left", "right"]
 Code = Annotated[str, Field(max_length=120, pattern=r"^[a-z0-9_.]+$")]

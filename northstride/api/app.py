@@ -45,8 +45,8 @@ from northstride.api.settings import Settings
 from northstride.api.static import serve_web
 from northstride.api.work import Services
 from northstride.core.catalogue import Catalogue, default_catalogue
+from northstride.store.access.passwords import Passwords
 from northstride.store.database import POOL_SIZE, connect
-from northstride.store.passwords import Passwords
 
 ROUTERS = (
     description.router,

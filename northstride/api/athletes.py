@@ -15,10 +15,10 @@ from northstride.api.bodies import Day, Id, Input, Name, Output, ShortText
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Work, WorkDep
 from northstride.core.terms.vocabulary import Purpose, Sex, SideOrBoth
-from northstride.store import athletes as store
 from northstride.store.actor import audit
-from northstride.store.newest_screens import NewestScreen, newest_screens
-from northstride.store.squads import put_in_squads, squads_of
+from northstride.store.people import athletes as store
+from northstride.store.people.squads import put_in_squads, squads_of
+from northstride.store.screens.newest import NewestScreen, newest_screens
 
 router = APIRouter(prefix="/api/athletes", tags=["athletes"], route_class=StrictJsonRoute)
 

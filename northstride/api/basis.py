@@ -10,9 +10,9 @@ from northstride.api.work import Work
 from northstride.interchange.sheets.content import Basis, Changed, Clinic, LaterWords, Signature
 from northstride.record.model import Record
 from northstride.record.reading_model import ReadingOut
-from northstride.store.clinic import get_clinic
-from northstride.store.sheet_words import PaperWords
-from northstride.store.sheets import Standing
+from northstride.store.papers.sheets import Standing
+from northstride.store.papers.words import PaperWords
+from northstride.store.people.clinic import get_clinic
 
 
 def basis_of_sheets(work: Work, standing: Standing) -> Basis:

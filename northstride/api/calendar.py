@@ -14,9 +14,9 @@ from northstride.api.bodies import Id, Input, Output
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import ServicesDep, WorkDep
 from northstride.interchange.calendar import DateOf, calendar_of
-from northstride.store import calendar as store
+from northstride.store.days import calendar as store
 from northstride.store.errors import NotFound
-from northstride.store.leaving import went_out
+from northstride.store.papers.exports import went_out
 
 router = APIRouter(prefix="/api", tags=["calendar"], route_class=StrictJsonRoute)
 

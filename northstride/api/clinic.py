@@ -18,9 +18,9 @@ from northstride.api.work import WorkDep
 from northstride.core.terms.schools import schools
 from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS, Schools
 from northstride.record.model import StrictSchools
-from northstride.store import audit_trail
-from northstride.store import clinic as store
+from northstride.store.access import audit_trail
 from northstride.store.actor import audit
+from northstride.store.people import clinic as store
 
 router = APIRouter(prefix="/api", tags=["clinic"], route_class=StrictJsonRoute)
 

@@ -15,9 +15,9 @@ from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.core.terms.vocabulary import Purpose
 from northstride.record.reading_model import UrgencyCode
-from northstride.store import day as store
 from northstride.store.actor import audit
-from northstride.store.clinic_day import today_of
+from northstride.store.days import day as store
+from northstride.store.days.clinic_day import today_of
 
 router = APIRouter(prefix="/api/day", tags=["day"], route_class=StrictJsonRoute)
 

@@ -7,7 +7,7 @@ from anyio import CapacityLimiter, sleep, to_thread
 from sqlalchemy.exc import SQLAlchemyError
 
 from northstride.api.work import Services
-from northstride.store.refreshing import AT_ONCE, refresh
+from northstride.store.readings.refreshing import AT_ONCE, refresh
 
 log = structlog.get_logger()
 

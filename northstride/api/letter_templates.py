@@ -16,10 +16,10 @@ from northstride.api.work import DeskDep, Work, WorkDep
 from northstride.interchange.sheets.each import words_faults
 from northstride.interchange.sheets.templates import FIELDS, LINES, filled, template_faults
 from northstride.record.model import Text
-from northstride.store import letter_templates as store
 from northstride.store.errors import Refused
-from northstride.store.sheet_words import NewWords, keep_words
-from northstride.store.sheets import standing_of_sheets
+from northstride.store.papers import templates as store
+from northstride.store.papers.sheets import standing_of_sheets
+from northstride.store.papers.words import NewWords, keep_words
 
 router = APIRouter(prefix="/api", tags=["letter templates"], route_class=StrictJsonRoute)
 

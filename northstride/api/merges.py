@@ -13,8 +13,8 @@ from northstride.api.passwords import ask_again
 from northstride.api.problems import FaultOut
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import DeskDep, Work, WorkDep
-from northstride.store import merging as store
 from northstride.store.actor import audit
+from northstride.store.people import athlete_merge as store
 
 router = APIRouter(prefix="/api/athletes/{athlete_id}", tags=["merges"], route_class=StrictJsonRoute)
 

@@ -10,7 +10,7 @@ from northstride.api.bodies import FilledText, Input
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.core.terms.vocabulary import Gate, SideOrBoth
-from northstride.store.overrides import override_gate
+from northstride.store.screens.overrides import override_gate
 
 router = APIRouter(prefix="/api/screens/{screen_id}", tags=["overrides"], route_class=StrictJsonRoute)
 

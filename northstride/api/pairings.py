@@ -16,9 +16,9 @@ from northstride.api.problems import SomebodyHere
 from northstride.api.sessions import SessionOut, hand_over
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import Services, ServicesDep, WorkDep, session_token
-from northstride.store import pairings as store
-from northstride.store.guesses import count_try, pairing_brakes, take_back
-from northstride.store.sessions import running_session
+from northstride.store.access import pairings as store
+from northstride.store.access.sessions import running_session
+from northstride.store.access.throttle import count_try, pairing_brakes, take_back
 
 router = APIRouter(prefix="/api", tags=["pairings"], route_class=StrictJsonRoute)
 

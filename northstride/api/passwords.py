@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from northstride.api.work import Desk, Work
+from northstride.store.access.sessions import own_password_hash
+from northstride.store.access.throttle import count_try, password_brakes, take_back
 from northstride.store.actor import audit
 from northstride.store.errors import WrongPassword
-from northstride.store.guesses import count_try, password_brakes, take_back
-from northstride.store.sessions import own_password_hash
 
 
 async def ask_again(desk: Desk, password: str) -> None:

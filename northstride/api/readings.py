@@ -15,10 +15,10 @@ from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import WorkDep
 from northstride.record.evidence import EvidenceOut
 from northstride.record.reading_model import ReadingOut
-from northstride.store import readings as store
 from northstride.store.actor import audit, audit_opening_once
-from northstride.store.evidence import evidence_of
-from northstride.store.screens import get_screen
+from northstride.store.readings import readings as store
+from northstride.store.readings.evidence import evidence_of
+from northstride.store.screens.screens import get_screen
 
 router = APIRouter(prefix="/api/screens/{screen_id}", tags=["readings"], route_class=StrictJsonRoute)
 

@@ -14,7 +14,7 @@ from northstride.api.bodies import Output
 from northstride.core.terms.vocabulary import Purpose, Schools
 from northstride.record.complaint import ComplaintOut
 from northstride.record.model import Record, RecordHead
-from northstride.store.arrangements import Of, Standing
+from northstride.store.days.arrangements import Of, Standing
 
 
 class WrittenOut(Output):

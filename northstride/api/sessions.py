@@ -17,10 +17,7 @@ from northstride.api.demo_accounts import DEMO_ACCOUNTS
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import COOKIE, Services, ServicesDep, WorkDep, session_token
 from northstride.record.model import CONTROL_FREE
-from northstride.store.actor import Role
-from northstride.store.errors import SignInRefused
-from northstride.store.guesses import Brake, count_try, sign_in_brakes, take_back
-from northstride.store.sessions import (
+from northstride.store.access.sessions import (
     Begun,
     Running,
     begin_session,
@@ -31,7 +28,10 @@ from northstride.store.sessions import (
     sessions_of,
     who_signs_in,
 )
-from northstride.store.users import is_set_up, set_up
+from northstride.store.access.throttle import Brake, count_try, sign_in_brakes, take_back
+from northstride.store.actor import Role
+from northstride.store.errors import SignInRefused
+from northstride.store.people.users import is_set_up, set_up
 
 DEVICE_COOKIE = "north_stride_device"
 DEVICE_DAYS = 180

@@ -20,12 +20,13 @@ from northstride.interchange.sheets.content import SheetKind
 from northstride.interchange.sheets.each import words_faults
 from northstride.record.model import Record, Text
 from northstride.record.reading_model import AskOut, ReadingOut, UnexaminedOut
-from northstride.store import moving, signatures
 from northstride.store.actor import audit
 from northstride.store.errors import Refused
-from northstride.store.frozen import signature_at
-from northstride.store.screens import get_screen
-from northstride.store.sheet_words import NewWords
+from northstride.store.papers import signatures
+from northstride.store.papers.frozen import signature_at
+from northstride.store.papers.words import NewWords
+from northstride.store.screens import moving
+from northstride.store.screens.screens import get_screen
 
 router = APIRouter(prefix="/api/screens/{screen_id}", tags=["signatures"], route_class=StrictJsonRoute)
 

@@ -12,7 +12,7 @@ from northstride.api.work import DeskDep, WorkDep
 from northstride.core.terms.errors import Fault
 from northstride.store.actor import Role
 from northstride.store.errors import Refused
-from northstride.store.users import add_user, archive_user, list_users
+from northstride.store.people.users import add_user, archive_user, list_users
 
 router = APIRouter(prefix="/api/users", tags=["users"], route_class=StrictJsonRoute)
 

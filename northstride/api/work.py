@@ -22,9 +22,9 @@ from northstride.api.permissions import PERMISSIONS, UNUSED
 from northstride.api.problems import AnotherUser, NotAllowed, NotSignedIn, WrongToken
 from northstride.api.settings import Settings
 from northstride.core.catalogue import Catalogue
+from northstride.store.access.passwords import Passwords
+from northstride.store.access.sessions import Running, running_session
 from northstride.store.actor import Actor, audit
-from northstride.store.passwords import Passwords
-from northstride.store.sessions import Running, running_session
 
 COOKIE = "north_stride_session"
 CSRF_HEADER = "X-North-Stride-Token"

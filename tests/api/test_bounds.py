@@ -9,7 +9,7 @@ from typing import Any
 from uuid import uuid4
 from zoneinfo import ZoneInfo
 
-from northstride.store.folding import AnswerRow, fold
+from northstride.store.answers.folding import AnswerRow, fold
 from tests.support.api import ApiCase, answer
 from tests.support.records import record, thomas
 

@@ -8,8 +8,8 @@ from uuid import UUID
 from sqlalchemy import Row, text
 
 from northstride.store.actor import Actor
-from northstride.store.kept_readings import keep_reading
-from northstride.store.screens import get_screen
+from northstride.store.readings.kept import keep_reading
+from northstride.store.screens.screens import get_screen
 from tests.support.api import ApiCase, Person
 
 NOTHING: dict[str, Any] = {"flags": [], "actions": []}

@@ -8,7 +8,7 @@ from unittest import mock
 
 from sqlalchemy import text
 
-from northstride.store import readings, refreshing
+from northstride.store.readings import readings, refreshing
 from tests.support.api import ApiCase
 
 FIELD = "values.thigh_angle"
@@ -38,11 +38,15 @@ class ListCase(ApiCase):
 
 class Lists(ListCase):
     def test_nothing_is_computed_in_the_request(self) -> None:
-        with mock.patch("northstride.store.readings.evaluate", side_effect=AssertionError("computed")):
+        with mock.patch(
+            "northstride.store.readings.readings.evaluate", side_effect=AssertionError("computed")
+        ):
             self.assertEqual({screen["reading"] for screen in self.newest()}, {"waiting"})
             self.refresh_refused()
         self.refresh_all()
-        with mock.patch("northstride.store.readings.evaluate", side_effect=AssertionError("computed")):
+        with mock.patch(
+            "northstride.store.readings.readings.evaluate", side_effect=AssertionError("computed")
+        ):
             found = self.newest()
         self.assertEqual({screen["reading"] for screen in found}, {"current"})
         self.assertTrue(all(screen["flags"] for screen in found))

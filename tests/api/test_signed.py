@@ -9,10 +9,11 @@ from uuid import uuid4
 
 from sqlalchemy import text
 
-from northstride.store import readings, signatures
 from northstride.store.actor import Actor
-from northstride.store.refreshing import refresh
-from northstride.store.screens import get_screen
+from northstride.store.papers import signatures
+from northstride.store.readings import readings
+from northstride.store.readings.refreshing import refresh
+from northstride.store.screens.screens import get_screen
 from tests.support.api import PASSWORD, ApiCase, answer
 
 FIELD = "values.thigh_angle"
@@ -79,7 +80,7 @@ class FromTheSignatureAlone(SignedCase):
             signed, flags = self.reading(), self.flags_in_list()
             with (
                 mock.patch.object(readings, "answers_of", return_value=[]),
-                mock.patch("northstride.store.screens.answers_of", return_value=[]),
+                mock.patch("northstride.store.screens.screens.answers_of", return_value=[]),
             ):
                 late = readings.reading_of(slow, me, catalogue, open_)
             slow.commit()

@@ -21,8 +21,8 @@ from structlog.testing import capture_logs
 
 from northstride.api import guards, patience, work
 from northstride.api.work import COOKIE, CSRF_HEADER
+from northstride.store.access.passwords import Passwords
 from northstride.store.database import connect
-from northstride.store.passwords import Passwords
 from tests.support.api import ApiCase, answer
 from tests.support.database import fresh_database
 from tests.support.live import LiveApp
@@ -174,7 +174,7 @@ class Connections(ApiCase):
         me = self.person()
         with (
             mock.patch.object(work.Desk, "unit", opened),
-            mock.patch("northstride.store.athletes.list_athletes", listed),
+            mock.patch("northstride.store.people.athletes.list_athletes", listed),
         ):
             me.ok("GET", "/api/athletes")
         self.assertEqual(len(set(threads)), 1)

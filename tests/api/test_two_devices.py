@@ -11,7 +11,7 @@ from sqlalchemy import text
 
 from northstride.api.app import create_app
 from northstride.api.settings import Settings
-from northstride.store import screens
+from northstride.store.screens import screens
 from tests.api.test_screens import ScreenCase
 from tests.support.api import ApiCase, Person
 

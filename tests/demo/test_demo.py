@@ -18,7 +18,7 @@ from northstride.demo.moving import moved
 from northstride.demo.scenario import MEMBERS
 from northstride.demo.squads import squad_screens
 from northstride.store.database import connect
-from northstride.store.refreshing import refresh
+from northstride.store.readings.refreshing import refresh
 from tests.support.database import fresh_database
 
 CATALOGUE = default_catalogue()
@@ -31,8 +31,8 @@ def loaded(day: dt.date) -> str:
     """As on that day, which may be still to come."""
     url = fresh_database()
     with (
-        mock.patch("northstride.store.clinic_day.today_of", return_value=day),
-        mock.patch("northstride.store.arrangements.today_of", return_value=day),
+        mock.patch("northstride.store.days.clinic_day.today_of", return_value=day),
+        mock.patch("northstride.store.days.arrangements.today_of", return_value=day),
     ):
         load_demo(url, day)
     return url

@@ -14,7 +14,7 @@ from northstride.core.examination.first_side import first_side_of
 from northstride.record.complaint import complaint_in
 from northstride.record.fact_fields import ROUTE, STORY, FactPlace, fact_faults
 from northstride.record.facts import Head, facts_of, head_of, with_fact
-from northstride.store.folding import canonical
+from northstride.store.answers.folding import canonical
 from tests.support.any_record import records
 from tests.support.records import faults, read, record, strengths
 

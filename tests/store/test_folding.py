@@ -8,7 +8,7 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from northstride.core.catalogue import default_catalogue
-from northstride.store.folding import AnswerRow, canonical, differing_paths, entries_json, fold
+from northstride.store.answers.folding import AnswerRow, canonical, differing_paths, entries_json, fold
 
 CATALOGUE = default_catalogue()
 ENTRY = UUID("00000000-0000-4000-8000-000000000001")

@@ -14,9 +14,9 @@ from northstride.api.signatures import SignedOut
 from northstride.core.catalogue import default_catalogue
 from northstride.core.rules import RULES_VERSION
 from northstride.store.actor import Actor
-from northstride.store.frozen import FORMAT, LATER, latest_signature
-from northstride.store.new_answer import NewAnswer
-from northstride.store.signatures import amend
+from northstride.store.answers.new_answer import NewAnswer
+from northstride.store.papers.frozen import FORMAT, LATER, latest_signature
+from northstride.store.papers.signatures import amend
 from tests.support.api import ApiCase, Person
 
 KEPT = Path(__file__).parent / "frozen"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from northstride.store.same_answer import same
+from northstride.store.answers.same_answer import same
 
 
 class Same(unittest.TestCase):

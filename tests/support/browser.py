@@ -20,11 +20,11 @@ from playwright.sync_api import (
 )
 from sqlalchemy import Engine
 
+from northstride.store.access.passwords import Passwords
 from northstride.store.actor import Actor
-from northstride.store.athletes import add_athlete
 from northstride.store.database import connect
-from northstride.store.passwords import Passwords
-from northstride.store.users import add_user, create_clinic
+from northstride.store.people.athletes import add_athlete
+from northstride.store.people.users import add_user, create_clinic
 from tests.support.database import fresh_database
 from tests.support.live import LiveApp
 

@@ -1,0 +1,1 @@
+"""Who may come in: sessions, pairings, the brake on guesses, and the trail of who looked at what."""

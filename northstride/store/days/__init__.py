@@ -1,0 +1,1 @@
+"""Days: what opens, runs out, is arranged and is due."""

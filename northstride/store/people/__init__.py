@@ -1,0 +1,1 @@
+"""The clinic, its users, athletes and squads."""
