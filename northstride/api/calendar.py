@@ -16,7 +16,7 @@ from northstride.api.work import ServicesDep, WorkDep
 from northstride.interchange.calendar import DateOf, calendar_of
 from northstride.store.days import calendar as store
 from northstride.store.errors import NotFound
-from northstride.store.papers.exports import went_out
+from northstride.store.transfers.exports import went_out
 
 router = APIRouter(prefix="/api", tags=["calendar"], route_class=StrictJsonRoute)
 

@@ -21,6 +21,7 @@ from northstride.record.model import StrictSchools
 from northstride.store.access import audit_trail
 from northstride.store.actor import audit
 from northstride.store.people import clinic as store
+from northstride.store.readings.schools_preview import altered_by
 
 router = APIRouter(prefix="/api", tags=["clinic"], route_class=StrictJsonRoute)
 
@@ -140,7 +141,7 @@ def edit(body: ClinicEdit, work: WorkDep) -> None:
 @router.post("/clinic/preview", operation_id="preview_schools", response_model=PreviewedOut)
 def preview(body: SchoolsInput, work: WorkDep) -> Json:
     """What other schools would alter in the screens that are open now. Writes nothing but the audit."""
-    looked_at, altered = store.altered_by(work.db, work.actor, work.catalogue, {**body.schools})
+    looked_at, altered = altered_by(work.db, work.actor, work.catalogue, {**body.schools})
     audit(work.db, work.actor, "list", "screen", None, {"screens": looked_at, "for": "schools"})
     work.commit()
     return Json(

@@ -28,13 +28,13 @@ from northstride.record.board import BoardRowOut, board_row_out
 from northstride.record.lines import LineOut, line_out
 from northstride.record.model import HistoryPart
 from northstride.store.actor import audit
-from northstride.store.days.clinic_day import today_of
 from northstride.store.days.day import due_of_athlete
 from northstride.store.errors import NotFound
-from northstride.store.papers.exports import went_out
+from northstride.store.people.clinic_day import today_of
 from northstride.store.readings.lines import Course, course_of
 from northstride.store.readings.returning import return_tests
 from northstride.store.screens.screens import list_screens
+from northstride.store.transfers.exports import went_out
 
 router = APIRouter(prefix="/api/athletes/{athlete_id}", tags=["athletes"], route_class=StrictJsonRoute)
 

@@ -17,7 +17,7 @@ from northstride.core.terms.vocabulary import Purpose
 from northstride.record.reading_model import UrgencyCode
 from northstride.store.actor import audit
 from northstride.store.days import day as store
-from northstride.store.days.clinic_day import today_of
+from northstride.store.people.clinic_day import today_of
 
 router = APIRouter(prefix="/api/day", tags=["day"], route_class=StrictJsonRoute)
 

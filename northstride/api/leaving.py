@@ -24,10 +24,10 @@ from northstride.interchange.fhir.systems import Version
 from northstride.interchange.sheets.content import Basis
 from northstride.interchange.values.out import Told, long_rows, text_of, wide_rows
 from northstride.store.actor import audit
-from northstride.store.papers.exports import screens_of_athlete, screens_of_squad, went_out
 from northstride.store.papers.sheets import Standing, standing_of_sheets
 from northstride.store.people.athletes import get_athlete
 from northstride.store.people.squads import get_squad
+from northstride.store.transfers.exports import screens_of_athlete, screens_of_squad, went_out
 
 router = APIRouter(prefix="/api", tags=["leaving"], route_class=StrictJsonRoute)
 

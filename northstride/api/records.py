@@ -16,7 +16,7 @@ from northstride.interchange.fhir.taken import is_bundle, record_of
 from northstride.record.json_text import parse_json
 from northstride.record.model import Record
 from northstride.store.actor import audit
-from northstride.store.screens import record_files as store
+from northstride.store.transfers import record_files as store
 
 router = APIRouter(prefix="/api", tags=["records"], route_class=StrictJsonRoute)
 

@@ -15,7 +15,7 @@ from northstride.core.terms.vocabulary import Purpose
 from northstride.record.model import MOST_LISTED
 from northstride.record.route import RouteOut
 from northstride.store.actor import audit_opening_once
-from northstride.store.screens import routes as store
+from northstride.store.readings import routes as store
 from northstride.store.screens.screens import get_screen
 
 router = APIRouter(prefix="/api", tags=["routes"], route_class=StrictJsonRoute)

@@ -26,18 +26,18 @@ from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS, Purpose
 from northstride.record.complaint import complaint_in, complaint_out
 from northstride.record.model import StrictSchools
 from northstride.store.actor import audit, audit_opening_once
-from northstride.store.answers.answers import clashes_of, history_of, write_answers
 from northstride.store.answers.folding import IMPORTED, AnswerRow
 from northstride.store.answers.new_answer import NewAnswer
 from northstride.store.answers.order import is_danger
 from northstride.store.days.arrangements import arrangements_of, standing_of
-from northstride.store.papers.frozen import signatures_of
 from northstride.store.papers.signatures import waiting_late_answers
 from northstride.store.screens import presence
 from northstride.store.screens import screens as store
 from northstride.store.screens.facts import facts_told
 from northstride.store.screens.presence import Step, others_at
-from northstride.store.screens.records import current_record
+from northstride.store.screens.writing import clashes_of, history_of, write_answers
+from northstride.store.signed.frozen import signatures_of
+from northstride.store.signed.records import current_record
 
 router = APIRouter(prefix="/api/screens", tags=["screens"], route_class=StrictJsonRoute)
 

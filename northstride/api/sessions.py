@@ -29,9 +29,9 @@ from northstride.store.access.sessions import (
     who_signs_in,
 )
 from northstride.store.access.throttle import Brake, count_try, sign_in_brakes, take_back
+from northstride.store.access.users import is_set_up, set_up
 from northstride.store.actor import Role
 from northstride.store.errors import SignInRefused
-from northstride.store.people.users import is_set_up, set_up
 
 DEVICE_COOKIE = "north_stride_device"
 DEVICE_DAYS = 180

@@ -37,8 +37,8 @@ from northstride.record.model import Text
 from northstride.store.actor import audit_opening_once
 from northstride.store.errors import NotFound, Refused
 from northstride.store.papers import sheets as store
-from northstride.store.papers.exports import went_out, where_it_went
 from northstride.store.papers.words import OF_THE_READING, NewWords, keep_words
+from northstride.store.transfers.exports import went_out, where_it_went
 
 router = APIRouter(prefix="/api/screens/{screen_id}/sheets", tags=["sheets"], route_class=StrictJsonRoute)
 

@@ -23,10 +23,10 @@ from northstride.record.reading_model import AskOut, ReadingOut, UnexaminedOut
 from northstride.store.actor import audit
 from northstride.store.errors import Refused
 from northstride.store.papers import signatures
-from northstride.store.papers.frozen import signature_at
 from northstride.store.papers.words import NewWords
-from northstride.store.screens import moving
 from northstride.store.screens.screens import get_screen
+from northstride.store.signed.frozen import signature_at
+from northstride.store.transfers import moving
 
 router = APIRouter(prefix="/api/screens/{screen_id}", tags=["signatures"], route_class=StrictJsonRoute)
 

@@ -10,9 +10,9 @@ from northstride.api.bodies import Id, Input, Login, Name, NewPassword, Output
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.work import DeskDep, WorkDep
 from northstride.core.terms.errors import Fault
+from northstride.store.access.users import add_user, archive_user, list_users
 from northstride.store.actor import Role
 from northstride.store.errors import Refused
-from northstride.store.people.users import add_user, archive_user, list_users
 
 router = APIRouter(prefix="/api/users", tags=["users"], route_class=StrictJsonRoute)
 

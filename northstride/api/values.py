@@ -32,7 +32,7 @@ from northstride.interchange.values.steps import (
 from northstride.interchange.values.table import MOST_COLUMNS, Table, table_of
 from northstride.interchange.values.taken import MOST_FAULTS
 from northstride.store.errors import Refused
-from northstride.store.screens import value_tables as store
+from northstride.store.transfers import value_tables as store
 
 router = APIRouter(prefix="/api/values", tags=["values"], route_class=StrictJsonRoute)
 

@@ -16,7 +16,7 @@ from northstride.core.terms.vocabulary import Purpose
 from northstride.interchange.values.steps import Outline, not_this_person
 from northstride.interchange.values.taken import CellFault
 from northstride.store.people.athletes import athletes_by_ref
-from northstride.store.screens import value_tables as store
+from northstride.store.transfers import value_tables as store
 
 
 class CellFaultOut(Output):

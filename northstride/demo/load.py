@@ -33,8 +33,8 @@ from northstride.record.facts import facts_of
 from northstride.record.model import FORMAT
 from northstride.record.read import check_record
 from northstride.store.access.passwords import Passwords
+from northstride.store.access.users import add_user, create_clinic, is_set_up
 from northstride.store.actor import Actor
-from northstride.store.answers.answers import write_answers
 from northstride.store.answers.new_answer import NewAnswer
 from northstride.store.answers.unfolding import normal, rows_of
 from northstride.store.database import connect
@@ -43,9 +43,9 @@ from northstride.store.papers.signatures import sign
 from northstride.store.people.athletes import add_athlete
 from northstride.store.people.clinic import edit_clinic
 from northstride.store.people.squads import add_squad, put_in_squads
-from northstride.store.people.users import add_user, create_clinic, is_set_up
 from northstride.store.readings.readings import basis_of, reading_of
 from northstride.store.screens.screens import begin_screen, get_screen
+from northstride.store.screens.writing import write_answers
 
 SECONDS_AN_ANSWER = 9
 AT_ONCE = 100

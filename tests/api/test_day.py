@@ -11,7 +11,7 @@ from zoneinfo import ZoneInfo
 from sqlalchemy import text
 
 from northstride.store.actor import Actor
-from northstride.store.days.clinic_day import today_of
+from northstride.store.people.clinic_day import today_of
 from tests.support.api import ApiCase, Person, answer
 from tests.support.records import record
 
@@ -203,7 +203,7 @@ class Actions(DayCase):
     def test_the_day_is_the_clinics_whatever_the_servers_clock_says(self) -> None:
         late = dt.datetime(2026, 12, 31, 22, 30, tzinfo=dt.UTC)
         helsinki = Actor(uuid4(), uuid4(), "A. Practitioner", "practitioner", None, "Europe/Helsinki")
-        with patch("northstride.store.days.clinic_day.dt.datetime") as clock:
+        with patch("northstride.store.people.clinic_day.dt.datetime") as clock:
             clock.now.side_effect = late.astimezone
             self.assertEqual(today_of(helsinki), dt.date(2027, 1, 1))
 

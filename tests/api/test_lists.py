@@ -12,6 +12,7 @@ from northstride.store.readings import readings, refreshing
 from tests.support.api import ApiCase
 
 FIELD = "values.thigh_angle"
+COMPUTED = AssertionError("computed")
 SET_VALUE = "UPDATE answers SET value = '999' WHERE screen_id = :id"
 
 

@@ -12,8 +12,8 @@ from sqlalchemy import text
 from northstride.core.catalogue import default_catalogue
 from northstride.interchange.values.table import table_of
 from northstride.store.actor import Actor
-from northstride.store.screens import value_tables
-from northstride.store.screens.record_files import import_record
+from northstride.store.transfers import value_tables
+from northstride.store.transfers.record_files import import_record
 from tests.support.api import ApiCase, Person
 from tests.support.taking import take_table
 

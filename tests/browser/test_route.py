@@ -8,7 +8,7 @@ from uuid import uuid4
 from playwright.sync_api import Page, expect
 
 from northstride.core.catalogue import default_catalogue
-from northstride.store.screens.routes import keep_route
+from northstride.store.readings.routes import keep_route
 from tests.support.route_case import TESTS, RouteCase
 from tests.support.telling import begin
 

@@ -12,7 +12,7 @@ from sqlalchemy import text
 from northstride.core.catalogue import default_catalogue
 from northstride.demo.stories import stories
 from northstride.store.people.athletes import add_athlete
-from northstride.store.screens.routes import keep_route
+from northstride.store.readings.routes import keep_route
 from northstride.store.screens.screens import begin_screen
 from tests.support.entering import enter
 from tests.support.records import read

@@ -31,7 +31,7 @@ def loaded(day: dt.date) -> str:
     """As on that day, which may be still to come."""
     url = fresh_database()
     with (
-        mock.patch("northstride.store.days.clinic_day.today_of", return_value=day),
+        mock.patch("northstride.store.people.clinic_day.today_of", return_value=day),
         mock.patch("northstride.store.days.arrangements.today_of", return_value=day),
     ):
         load_demo(url, day)

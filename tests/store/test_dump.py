@@ -14,12 +14,12 @@ from northstride.cli.cluster import binaries
 from northstride.core.catalogue import default_catalogue
 from northstride.store.actor import Actor
 from northstride.store.database import connect, migrate
-from northstride.store.papers.frozen import signatures_of
 from northstride.store.papers.signatures import waiting_late_answers
 from northstride.store.readings.readings import reading_of
 from northstride.store.readings.refreshing import refresh
-from northstride.store.screens.record_files import export_record
 from northstride.store.screens.screens import get_screen
+from northstride.store.signed.frozen import signatures_of
+from northstride.store.transfers.record_files import export_record
 from tests.support.database import DatabaseCase, cluster
 
 DUMPS = Path(__file__).parent / "dumps"

@@ -10,14 +10,14 @@ from sqlalchemy import text
 from sqlalchemy.exc import DBAPIError, IntegrityError
 
 from northstride.core.catalogue import default_catalogue
+from northstride.store.access.users import add_user, create_clinic
 from northstride.store.actor import Actor
-from northstride.store.answers.answers import write_answers
 from northstride.store.answers.new_answer import NewAnswer
 from northstride.store.papers.signatures import sign
 from northstride.store.people.athletes import add_athlete
-from northstride.store.people.users import add_user, create_clinic
 from northstride.store.readings.readings import basis_of
 from northstride.store.screens.screens import begin_screen, get_screen
+from northstride.store.screens.writing import write_answers
 from tests.support.database import DatabaseCase
 
 CATALOGUE = default_catalogue()

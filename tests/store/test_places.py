@@ -10,17 +10,17 @@ from sqlalchemy import text
 
 from northstride.core.catalogue import default_catalogue
 from northstride.record.read import check_record
-from northstride.store.answers.answers import write_answers
 from northstride.store.answers.folding import FIELDS
 from northstride.store.answers.new_answer import NewAnswer
 from northstride.store.answers.unfolding import normal
 from northstride.store.days.arrangements import Arranging, arrange
 from northstride.store.errors import Differs
-from northstride.store.papers.frozen import latest_signature
 from northstride.store.papers.signatures import amend, sign
 from northstride.store.readings.readings import basis_of, reading_of
-from northstride.store.screens.record_files import export_record, import_record
 from northstride.store.screens.screens import get_screen
+from northstride.store.screens.writing import write_answers
+from northstride.store.signed.frozen import latest_signature
+from northstride.store.transfers.record_files import export_record, import_record
 from tests.store.test_guards import StoreCase
 from tests.support.any_record import records
 from tests.support.records import read, record

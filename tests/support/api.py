@@ -16,8 +16,8 @@ from northstride.api.app import create_app
 from northstride.api.settings import Settings
 from northstride.api.work import CSRF_HEADER
 from northstride.core.catalogue import Catalogue
+from northstride.store.access.users import add_user, create_clinic
 from northstride.store.actor import Actor, Role
-from northstride.store.people.users import add_user, create_clinic
 from northstride.store.readings.refreshing import refresh
 from tests.support.database import DatabaseCase
 

@@ -21,10 +21,10 @@ from playwright.sync_api import (
 from sqlalchemy import Engine
 
 from northstride.store.access.passwords import Passwords
+from northstride.store.access.users import add_user, create_clinic
 from northstride.store.actor import Actor
 from northstride.store.database import connect
 from northstride.store.people.athletes import add_athlete
-from northstride.store.people.users import add_user, create_clinic
 from tests.support.database import fresh_database
 from tests.support.live import LiveApp
 

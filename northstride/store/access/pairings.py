@@ -10,10 +10,11 @@ from uuid import UUID
 
 from sqlalchemy import Connection, Row, insert, select, text
 
-from northstride.store.access.sessions import Begun, begin_session, hashed
+from northstride.store.access.sessions import Begun, begin_session
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import NotFound, PairingRefused
 from northstride.store.screens.screens import get_screen
+from northstride.store.secret_hash import hashed
 from northstride.store.tables import Clinic, Pairing, SignIn, User
 
 LIVES = dt.timedelta(minutes=2)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import datetime as dt
-import hashlib
 import secrets
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -13,6 +12,7 @@ from uuid import UUID, uuid4
 from sqlalchemy import Connection, Row, func, insert, select, text, update
 
 from northstride.store.actor import Actor, audit
+from northstride.store.secret_hash import hashed
 from northstride.store.tables import Clinic, SignIn, User
 
 LONGEST = dt.timedelta(hours=12)
@@ -37,11 +37,6 @@ class Begun:
     token: str
     device: str
     running: Running
-
-
-def hashed(value: str) -> str:
-    """As secrets are kept: nobody who reads the database can use one."""
-    return hashlib.sha256(value.encode()).hexdigest()
 
 
 def who_signs_in(db: Connection, login: str) -> Row[Any] | None:

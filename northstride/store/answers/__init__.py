@@ -1,1 +1,1 @@
-"""Answers as they were given, in the order they were seen in, and what stands of them."""
+"""Answers in the order they were seen in, what stands of them, and the numbers among them."""

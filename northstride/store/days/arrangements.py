@@ -13,8 +13,8 @@ from sqlalchemy import Connection, Row, insert, select
 from northstride.core.catalogue import Catalogue
 from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor, audit
-from northstride.store.days.clinic_day import A_YEAR, today_of
 from northstride.store.errors import Differs, NotFound, Refused, Unarranged
+from northstride.store.people.clinic_day import A_YEAR, today_of
 from northstride.store.readings.readings import reading_of
 from northstride.store.screens.screens import get_screen
 from northstride.store.tables import Arrangement

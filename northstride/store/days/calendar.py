@@ -11,11 +11,11 @@ from uuid import UUID
 
 from sqlalchemy import Connection, Row, func, insert, select, update
 
-from northstride.store.access.sessions import hashed
 from northstride.store.actor import Actor, audit
 from northstride.store.days.arrangements import NOTHING, arrangements_of_all
 from northstride.store.days.day import due_of_calendar
 from northstride.store.errors import Differs, NotFound
+from northstride.store.secret_hash import hashed
 from northstride.store.tables import Arrangement, CalendarFeed, Clinic, User
 
 

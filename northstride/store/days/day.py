@@ -14,7 +14,7 @@ from northstride.core.catalogue import Catalogue
 from northstride.record.edition import shipped
 from northstride.store.actor import Actor
 from northstride.store.days.arrangements import NOTHING, Standing, arrangements_of_all
-from northstride.store.days.clinic_day import today_of
+from northstride.store.people.clinic_day import today_of
 
 # What lies further back is counted, and shown with its athlete.
 LOOKS_BACK = dt.timedelta(days=180)

@@ -1,1 +1,1 @@
-"""What is signed and what leaves: frozen readings, words on sheets, templates, exports."""
+"""What is signed: signatures, words on sheets, templates."""

@@ -11,10 +11,10 @@ from sqlalchemy import Connection, Row
 
 from northstride.core.catalogue import Catalogue
 from northstride.store.actor import Actor
-from northstride.store.papers.frozen import latest_signature
 from northstride.store.papers.words import PaperWords, words_on_paper
 from northstride.store.readings.readings import basis_of, reading_of
 from northstride.store.screens.screens import get_screen
+from northstride.store.signed.frozen import latest_signature
 
 Document = dict[str, Any]
 

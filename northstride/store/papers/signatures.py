@@ -14,7 +14,6 @@ from northstride.core.terms.errors import Fault
 from northstride.record.edition import shipped
 from northstride.record.read import CheckedRecord, check_record
 from northstride.store.actor import Actor, audit
-from northstride.store.answers.answers import clashes_of, placed
 from northstride.store.answers.folding import entries_json, fold
 from northstride.store.answers.late import as_json, check_ids_are_new, from_json, late_answers_of
 from northstride.store.answers.new_answer import NewAnswer, check_answers
@@ -30,15 +29,16 @@ from northstride.store.errors import (
     Refused,
     TwoValues,
 )
-from northstride.store.papers.frozen import FORMAT, Signed, latest_signature, signature_at, signatures_of
 from northstride.store.papers.words import NewWords, amended_words, frozen_words, words_on_paper
 from northstride.store.readings.contexts import EarlierScreen, frozen_context, read_context, thawed
 from northstride.store.readings.differences import differences_between, differences_by_rules
-from northstride.store.readings.identity import Identity, changed_parts, identity_of
 from northstride.store.readings.kept import keep_signed
 from northstride.store.readings.readings import NO_ERRORS, basis_of, compute, compute_checked, reading_from
 from northstride.store.screens.facts import fault_of, told_besides
 from northstride.store.screens.screens import get_screen, lock_screen
+from northstride.store.screens.writing import clashes_of, placed
+from northstride.store.signed.frozen import FORMAT, Signed, latest_signature, signature_at, signatures_of
+from northstride.store.signed.identity import Identity, changed_parts, identity_of
 from northstride.store.tables import Screen, Signature
 
 Document = dict[str, Any]

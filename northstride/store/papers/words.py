@@ -17,8 +17,8 @@ from sqlalchemy import Connection, Row, insert, select
 from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import Differs, Refused
-from northstride.store.papers.frozen import Signed
 from northstride.store.screens.screens import lock_screen
+from northstride.store.signed.frozen import Signed
 from northstride.store.tables import SheetWords, Signature
 
 # By sheet: what is asked of a colleague, and what the athlete is told to do.

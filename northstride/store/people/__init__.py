@@ -1,1 +1,1 @@
-"""The clinic, its users, athletes and squads."""
+"""The clinic with its days, its athletes and squads."""

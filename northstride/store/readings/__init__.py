@@ -1,1 +1,1 @@
-"""What is read of a screen, kept for lists and made again behind the requests."""
+"""What is read of a screen: kept for lists, made again behind the requests, over time."""

@@ -16,8 +16,8 @@ from northstride.record.json_text import InvalidRecord
 from northstride.record.read import check_record
 from northstride.store.actor import Actor
 from northstride.store.answers.folding import AnswerRow, fold
-from northstride.store.readings.identity import content_hash
 from northstride.store.screens.screens import ANSWER_COLUMNS, ATHLETE_COLUMNS, record_json
+from northstride.store.signed.identity import content_hash
 from northstride.store.tables import Answer, Athlete, Screen, Signature
 
 

@@ -16,7 +16,7 @@ from northstride.record.read import check_record
 from northstride.store.actor import Actor
 from northstride.store.readings.contexts import earlier_screens, read_context
 from northstride.store.readings.readings import NO_ERRORS, unreadable
-from northstride.store.screens.records import current_record
+from northstride.store.signed.records import current_record
 
 
 def evidence_of(

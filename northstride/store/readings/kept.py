@@ -8,8 +8,8 @@ from uuid import UUID
 from sqlalchemy import Connection, Row, delete, func, insert, select
 from sqlalchemy.dialects.postgresql import insert as upsert
 
-from northstride.store.papers.frozen import Signed
-from northstride.store.readings.identity import Identity
+from northstride.store.signed.frozen import Signed
+from northstride.store.signed.identity import Identity
 from northstride.store.tables import Athlete, Screen, StoredAction, StoredFlag, StoredReading
 
 Document = dict[str, Any]

@@ -24,10 +24,10 @@ from northstride.store.actor import Actor
 from northstride.store.answers.folding import fold
 from northstride.store.answers.measurements import measurement_rows
 from northstride.store.answers.unfolding import normal, rows_of
-from northstride.store.papers.frozen import latest_signature
 from northstride.store.readings.readings import NO_ERRORS
-from northstride.store.screens.records import current_record
 from northstride.store.screens.screens import get_screen
+from northstride.store.signed.frozen import latest_signature
+from northstride.store.signed.records import current_record
 from northstride.store.tables import Measurement
 
 # What an amendment changed stands in its record alone.

@@ -20,17 +20,17 @@ from northstride.record.json_text import InvalidRecord
 from northstride.record.read import CheckedRecord, check_record
 from northstride.record.reading import reading_json
 from northstride.store.actor import Actor
-from northstride.store.answers.answers import placed
 from northstride.store.answers.folding import fold
 from northstride.store.answers.new_answer import NewAnswer, answer_faults
 from northstride.store.answers.order import Arrival
 from northstride.store.errors import Unreadable
-from northstride.store.papers.frozen import latest_signature
 from northstride.store.readings.contexts import EarlierScreen, earlier_screens, read_context
-from northstride.store.readings.identity import Identity, identity_of
 from northstride.store.readings.kept import keep_reading
 from northstride.store.screens.facts import fault_of, told_besides
 from northstride.store.screens.screens import answers_of, open_record, record_json
+from northstride.store.screens.writing import placed
+from northstride.store.signed.frozen import latest_signature
+from northstride.store.signed.identity import Identity, identity_of
 from northstride.store.tables import StoredReading
 
 log = structlog.get_logger()

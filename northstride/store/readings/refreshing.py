@@ -13,10 +13,10 @@ from northstride.core.catalogue import Catalogue
 from northstride.record.edition import shipped
 from northstride.record.json_text import InvalidRecord
 from northstride.store.actor import Actor
-from northstride.store.papers.frozen import latest_signature
 from northstride.store.readings.kept import keep_fault, keep_reading, keep_signed
 from northstride.store.readings.readings import basis_of, reading_from
 from northstride.store.screens.screens import screen_query
+from northstride.store.signed.frozen import latest_signature
 
 log = structlog.get_logger()
 

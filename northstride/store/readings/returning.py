@@ -15,8 +15,8 @@ from northstride.record.read import check_record
 from northstride.store.actor import Actor
 from northstride.store.readings.contexts import earlier_screens, read_context
 from northstride.store.readings.readings import NO_ERRORS
-from northstride.store.screens.records import current_record
 from northstride.store.screens.screens import get_screen
+from northstride.store.signed.records import current_record
 
 RETURN = "return_to_sport"
 

@@ -1,1 +1,1 @@
-"""Screens from their beginning: their head, plan, files, and who is at them."""
+"""Screens from their beginning: head, plan, answers written to them, and who is at them."""

@@ -16,9 +16,9 @@ from northstride.record.model import FORMAT, VERSION
 from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.answers.folding import AnswerRow, FoldedEntry, entries_json, fold
-from northstride.store.days.clinic_day import after_tomorrow
 from northstride.store.errors import Differs, NotFound, Refused
 from northstride.store.people.athletes import get_athlete
+from northstride.store.people.clinic_day import after_tomorrow
 from northstride.store.tables import Answer, Athlete, Clinic, Screen
 
 ANSWER_COLUMNS = (

@@ -8,8 +8,8 @@ from sqlalchemy import Connection, Row
 
 from northstride.core.catalogue import Catalogue
 from northstride.store.actor import Actor
-from northstride.store.papers.frozen import latest_signature
 from northstride.store.screens.screens import open_record
+from northstride.store.signed.frozen import latest_signature
 
 
 def current_record(db: Connection, actor: Actor, catalogue: Catalogue, screen: Row[Any]) -> dict[str, Any]:

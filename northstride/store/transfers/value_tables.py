@@ -14,8 +14,8 @@ from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor
 from northstride.store.errors import Refused
 from northstride.store.people.athletes import athlete_by_ref
-from northstride.store.screens.record_files import import_record
 from northstride.store.tables import Screen
+from northstride.store.transfers.record_files import import_record
 
 
 def standing(db: Connection, actor: Actor, ids: Sequence[UUID]) -> set[UUID]:

@@ -14,17 +14,17 @@ from northstride.core.terms.errors import Fault
 from northstride.record.model import AthletePart, Record
 from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
-from northstride.store.answers.answers import append_rows
 from northstride.store.answers.folding import EntryPlace, FoldedEntry, differing_paths, fold
 from northstride.store.answers.measurements import replace_measurements
 from northstride.store.answers.unfolding import normal, rows_of
-from northstride.store.days.clinic_day import after_tomorrow
 from northstride.store.errors import Differs, NotThisPerson, Refused
-from northstride.store.papers.exports import went_out
 from northstride.store.people.athletes import add_athlete, athlete_by_ref
-from northstride.store.screens.records import current_record
+from northstride.store.people.clinic_day import after_tomorrow
 from northstride.store.screens.screens import get_screen, lock_screen
+from northstride.store.screens.writing import append_rows
+from northstride.store.signed.records import current_record
 from northstride.store.tables import Screen
+from northstride.store.transfers.exports import went_out
 
 # Who a file is about. What disagrees in any of these is about somebody else.
 WHO = ("birth_date", "sex")

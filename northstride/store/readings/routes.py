@@ -18,7 +18,7 @@ from northstride.store.actor import Actor, audit
 from northstride.store.errors import Differs, NotFound, Refused
 from northstride.store.readings.contexts import earlier_screens, read_context
 from northstride.store.readings.readings import NO_ERRORS, unreadable
-from northstride.store.screens.records import current_record
+from northstride.store.signed.records import current_record
 from northstride.store.tables import ClinicRoute
 
 

@@ -11,7 +11,7 @@ from sqlalchemy import Connection, Row, select
 
 from northstride.store.actor import Actor
 from northstride.store.errors import NotFound
-from northstride.store.readings.identity import Identity
+from northstride.store.signed.identity import Identity
 from northstride.store.tables import Signature
 
 FORMAT = 5

@@ -12,11 +12,11 @@ from northstride.core.terms.errors import Fault
 from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import Refused
-from northstride.store.papers.frozen import latest_signature
 from northstride.store.papers.signatures import freeze, reread
 from northstride.store.people.athletes import get_athlete
 from northstride.store.readings.contexts import earlier_screens
 from northstride.store.screens.screens import clinics_part, get_screen, lock_screen
+from northstride.store.signed.frozen import latest_signature
 from northstride.store.tables import Measurement, Screen
 
 

@@ -1,0 +1,1 @@
+"""What comes in from files and tables, goes over to another athlete, and leaves."""
