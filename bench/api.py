@@ -12,7 +12,7 @@ from uuid import uuid4
 import httpx2
 
 from bench.figure import Figure, alternating, percentile
-from northstride.api.work import COOKIE, CSRF_HEADER
+from northstride.api.unit_of_work import COOKIE, CSRF_HEADER
 from northstride.cli.cluster import Cluster
 from northstride.store.database import migrate
 from tests.support.api import answer

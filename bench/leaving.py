@@ -13,7 +13,7 @@ import typst
 from bench.figure import Figure, alternating, median
 from northstride.cli.published import DOCS
 from northstride.core.catalogue import default_catalogue
-from northstride.interchange.fhir.taken import record_of
+from northstride.interchange.fhir.to_record import record_of
 from northstride.interchange.paper.setting import FONTS
 from northstride.interchange.values.columns import guess
 from northstride.interchange.values.table import table_of

@@ -1,6 +1,6 @@
 """Runs the browser tests again and again on a loaded machine: `python -m bench.under_load`.
 
-A user on a slow tablet meets every race sooner or later; here each is looked for. Beside the tests run
+A user on a slow tablet meets every race sooner or later; here each is looked for. WorkerPool the tests run
 busy processes, `--load` for each core. Says which checks failed, and ends with 1 where one did.
 """
 

@@ -21,7 +21,6 @@ from northstride.api import (
     course,
     day,
     description,
-    leaving,
     letter_templates,
     merges,
     overrides,
@@ -38,12 +37,13 @@ from northstride.api import (
     users,
     values,
 )
-from northstride.api.freshness import keep_fresh
-from northstride.api.guards import BodyLimit, SecurityHeaders
+from northstride.api import exports as leaving
+from northstride.api.middleware import BodyLimit, SecurityHeaders
 from northstride.api.permissions import OPEN_OPERATIONS, PERMISSIONS
+from northstride.api.refreshing import keep_fresh
 from northstride.api.settings import Settings
 from northstride.api.static import serve_web
-from northstride.api.work import Services
+from northstride.api.unit_of_work import Services
 from northstride.core.catalogue import Catalogue, default_catalogue
 from northstride.store.access.passwords import Passwords
 from northstride.store.database import POOL_SIZE, connect

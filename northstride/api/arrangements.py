@@ -11,7 +11,7 @@ from pydantic import Field
 from northstride.api.answer_inputs import Code, SideCode
 from northstride.api.bodies import Day, Id, Input, ShortText
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.unit_of_work import WorkDep
 from northstride.store.days import arrangements as store
 
 router = APIRouter(prefix="/api/screens/{screen_id}", tags=["arrangements"], route_class=StrictJsonRoute)

@@ -13,7 +13,7 @@ from sqlalchemy import Row
 
 from northstride.api.bodies import Day, Id, Input, Name, Output, ShortText
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import Work, WorkDep
+from northstride.api.unit_of_work import Work, WorkDep
 from northstride.core.terms.vocabulary import Purpose, Sex, SideOrBoth
 from northstride.store.actor import audit
 from northstride.store.people import athletes as store

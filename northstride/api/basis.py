@@ -6,7 +6,7 @@ from zoneinfo import ZoneInfo
 
 import orjson
 
-from northstride.api.work import Work
+from northstride.api.unit_of_work import Work
 from northstride.interchange.sheets.content import Basis, Changed, Clinic, LaterWords, Signature
 from northstride.record.model import Record
 from northstride.record.reading_model import ReadingOut

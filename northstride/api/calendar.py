@@ -12,7 +12,7 @@ from fastapi import APIRouter, Path, Query, Response
 
 from northstride.api.bodies import Id, Input, Output
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import ServicesDep, WorkDep
+from northstride.api.unit_of_work import ServicesDep, WorkDep
 from northstride.interchange.calendar import DateOf, calendar_of
 from northstride.store.days import calendar as store
 from northstride.store.errors import NotFound

@@ -11,7 +11,7 @@ from fastapi import APIRouter
 from northstride.api.answer_inputs import Code
 from northstride.api.bodies import Json, Output
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.unit_of_work import WorkDep
 from northstride.core.catalogue import Catalogue, Site, Test
 from northstride.core.story.data import StoryData, story_data
 from northstride.core.wording.flag_names import FLAG_NAMES

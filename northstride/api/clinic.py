@@ -14,7 +14,7 @@ from northstride.api.bodies import Input, Json, Name, Output, ShortText
 from northstride.api.day import AthleteName
 from northstride.api.signatures import DifferenceMade
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.unit_of_work import WorkDep
 from northstride.core.terms.schools import schools
 from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS, Schools
 from northstride.record.model import StrictSchools

@@ -19,7 +19,7 @@ from northstride.api.day import DueActionOut, due_out
 from northstride.api.screen_outputs import ScreenLine
 from northstride.api.screens import screen_line
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import DeskDep, Work, WorkDep
+from northstride.api.unit_of_work import ContextDep, Work, WorkDep
 from northstride.interchange.archive import file_name
 from northstride.interchange.paper.figures import Figures
 from northstride.interchange.paper.pdf import picture_job
@@ -86,7 +86,7 @@ def course_told(work: Work, athlete_id: UUID, until: dt.date = dt.date.max) -> d
 )
 async def export_line(
     athlete_id: UUID,
-    desk: DeskDep,
+    context: ContextDep,
     test: Code,
     measure: Code,
     key: Annotated[str, Query(max_length=100)] = "",
@@ -98,16 +98,16 @@ async def export_line(
         told = course_told(work, athlete_id)
         return _as_json(told), drawn_as(work.catalogue), str(today_of(work.actor))
 
-    told, draws, today = await desk.run(ask)
+    told, draws, today = await context.run(ask)
     lines = await to_thread.run_sync(draws.lines, told, today)
     found = [each for each in lines if (each["test"], each["measure"], each["which"]) == (test, measure, key)]
     if not found:
         raise NotFound("athlete", athlete_id)
     drawing = str(found[0]["svg"]).encode()
     if form == "png":
-        drawing = b"".join(await desk.services.papers.run(set_in_type, picture_job(found[0]["svg"])))
+        drawing = b"".join(await context.services.papers.run(set_in_type, picture_job(found[0]["svg"])))
     what = f"change line, {form.upper()}"
-    await desk.run(lambda work: went_out(work.db, work.actor, "athlete", athlete_id, what, test=test))
+    await context.run(lambda work: went_out(work.db, work.actor, "athlete", athlete_id, what, test=test))
     name = f"north-stride-{file_name(test)}-{file_name(measure)}.{form}"
     headers = {"Content-Disposition": f'attachment; filename="{name}"'}
     return Response(drawing, media_type=PICTURES[form], headers=headers)

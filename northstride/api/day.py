@@ -12,7 +12,7 @@ from sqlalchemy import Row
 from northstride.api.bodies import Json, Output
 from northstride.api.screen_outputs import ArrangementOut, arrangement_out
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.unit_of_work import WorkDep
 from northstride.core.terms.vocabulary import Purpose
 from northstride.record.reading_model import UrgencyCode
 from northstride.store.actor import audit

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Request
 
 from northstride.api.bodies import Json
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import desk_of
+from northstride.api.unit_of_work import context_of
 
 router = APIRouter(tags=["description"], route_class=StrictJsonRoute)
 
@@ -18,6 +18,6 @@ router = APIRouter(tags=["description"], route_class=StrictJsonRoute)
 async def read(request: Request) -> Json:
     """Of a demo for everybody: there is nothing of anybody in it."""
     if not request.app.state.services.settings.demo:
-        await desk_of(request).check_may()
+        await context_of(request).check_may()
     described: dict[str, Any] = await to_thread.run_sync(request.app.openapi)
     return Json(described)

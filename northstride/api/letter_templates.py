@@ -12,7 +12,7 @@ from northstride.api.basis import basis_of_sheets
 from northstride.api.bodies import Id, Input, Name, Output, Password
 from northstride.api.passwords import ask_again
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import DeskDep, Work, WorkDep
+from northstride.api.unit_of_work import ContextDep, Work, WorkDep
 from northstride.interchange.sheets.each import words_faults
 from northstride.interchange.sheets.templates import FIELDS, LINES, filled, template_faults
 from northstride.record.model import Text
@@ -92,11 +92,11 @@ def archive(template_id: UUID, work: WorkDep) -> None:
 
 
 @router.post("/screens/{screen_id}/sheets/template", operation_id="fill_letter_template", status_code=204)
-async def fill(screen_id: UUID, body: FillInput, desk: DeskDep) -> None:
+async def fill(screen_id: UUID, body: FillInput, context: ContextDep) -> None:
     """Its lines become words of the letter, by whoever filled them in."""
     if body.password is not None:
-        await ask_again(desk, body.password)
-    await desk.run(lambda work: _fill(work, screen_id, body))
+        await ask_again(context, body.password)
+    await context.run(lambda work: _fill(work, screen_id, body))
 
 
 def _fill(work: Work, screen_id: UUID, body: FillInput) -> None:

@@ -12,7 +12,7 @@ from northstride.api.bodies import Id, Input, Output, Password
 from northstride.api.passwords import ask_again
 from northstride.api.problems import FaultOut
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import DeskDep, Work, WorkDep
+from northstride.api.unit_of_work import ContextDep, Work, WorkDep
 from northstride.store.actor import audit
 from northstride.store.people import athlete_merge as store
 
@@ -82,17 +82,17 @@ def list_all(athlete_id: UUID, work: WorkDep) -> list[MergedOut]:
 
 
 @router.post("/merge", operation_id="merge_athletes", status_code=204)
-async def merge(athlete_id: UUID, body: MergeInput, desk: DeskDep) -> None:
-    await ask_again(desk, body.password)
+async def merge(athlete_id: UUID, body: MergeInput, context: ContextDep) -> None:
+    await ask_again(context, body.password)
 
     def do(work: Work) -> None:
         store.merge(work.db, work.actor, body.id, athlete_id, body.gone)
 
-    await desk.run(do)
+    await context.run(do)
 
 
 @router.post("/merge/undo", operation_id="undo_merge", status_code=204)
-async def undo(athlete_id: UUID, body: UndoMergeInput, desk: DeskDep) -> None:
+async def undo(athlete_id: UUID, body: UndoMergeInput, context: ContextDep) -> None:
     """`athlete_id` is whom they were brought to."""
-    await ask_again(desk, body.password)
-    await desk.run(lambda work: store.undo_merge(work.db, work.actor, athlete_id, body.merge))
+    await ask_again(context, body.password)
+    await context.run(lambda work: store.undo_merge(work.db, work.actor, athlete_id, body.merge))

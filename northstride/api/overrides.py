@@ -8,7 +8,7 @@ from fastapi import APIRouter
 
 from northstride.api.bodies import FilledText, Input
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.unit_of_work import WorkDep
 from northstride.core.terms.vocabulary import Gate, SideOrBoth
 from northstride.store.screens.overrides import override_gate
 

@@ -15,10 +15,10 @@ from northstride.api.bodies import Id, Input, Output
 from northstride.api.problems import SomebodyHere
 from northstride.api.sessions import SessionOut, hand_over
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import Services, ServicesDep, WorkDep, session_token
+from northstride.api.unit_of_work import Services, ServicesDep, WorkDep, session_token
 from northstride.store.access import pairings as store
 from northstride.store.access.sessions import running_session
-from northstride.store.access.throttle import count_try, pairing_brakes, take_back
+from northstride.store.access.throttle import count_try, pairing_throttles, take_back
 
 router = APIRouter(prefix="/api", tags=["pairings"], route_class=StrictJsonRoute)
 
@@ -72,17 +72,17 @@ T = TypeVar("T")
 
 async def _braked(services: Services, request: Request, work: Callable[[Connection], T]) -> T:
     """Tries are counted before the code is looked at, and taken back where it is one."""
-    brakes = pairing_brakes(request.client.host if request.client else "unknown")
+    throttles = pairing_throttles(request.client.host if request.client else "unknown")
 
     def count() -> None:
         with services.engine.connect() as db:
-            count_try(db, brakes)
+            count_try(db, throttles)
             db.commit()
 
     def take() -> T:
         with services.engine.begin() as db:
             done = work(db)
-            take_back(db, brakes)
+            take_back(db, throttles)
             return done
 
     await to_thread.run_sync(count)

@@ -12,7 +12,7 @@ from northstride.api.answer_inputs import AnswerInput
 from northstride.api.bodies import Input, Json, Moment, Output, ShortText
 from northstride.api.problems import FaultOut
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.unit_of_work import WorkDep
 from northstride.record.evidence import EvidenceOut
 from northstride.record.reading_model import ReadingOut
 from northstride.store.actor import audit, audit_opening_once

@@ -10,9 +10,9 @@ from fastapi import APIRouter, Depends, Query, Request, Response
 
 from northstride.api.bodies import Json, Name, Output
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import Work, WorkDep
+from northstride.api.unit_of_work import Work, WorkDep
 from northstride.core.terms.vocabulary import Purpose, Sex
-from northstride.interchange.fhir.taken import is_bundle, record_of
+from northstride.interchange.fhir.to_record import is_bundle, record_of
 from northstride.record.json_text import parse_json
 from northstride.record.model import Record
 from northstride.store.actor import audit

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from northstride.api.bodies import Id, Input, Name, Output
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.unit_of_work import WorkDep
 from northstride.core.terms.vocabulary import Purpose
 from northstride.record.model import MOST_LISTED
 from northstride.record.route import RouteOut

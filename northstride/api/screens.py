@@ -20,7 +20,7 @@ from northstride.api.screen_outputs import (
     arrangement_out,
 )
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import Work, WorkDep
+from northstride.api.unit_of_work import Work, WorkDep
 from northstride.core.examination.first_side import first_side_of
 from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS, Purpose
 from northstride.record.complaint import complaint_in, complaint_out

@@ -15,7 +15,7 @@ from northstride.api.bodies import Input, Login, Name, NewPassword, Output, Pass
 from northstride.api.clinic import TimeZone
 from northstride.api.demo_accounts import DEMO_ACCOUNTS
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import COOKIE, Services, ServicesDep, WorkDep, session_token
+from northstride.api.unit_of_work import COOKIE, Services, ServicesDep, WorkDep, session_token
 from northstride.record.model import CONTROL_FREE
 from northstride.store.access.sessions import (
     Begun,
@@ -28,7 +28,7 @@ from northstride.store.access.sessions import (
     sessions_of,
     who_signs_in,
 )
-from northstride.store.access.throttle import Brake, count_try, sign_in_brakes, take_back
+from northstride.store.access.throttle import Throttle, count_try, sign_in_throttles, take_back
 from northstride.store.access.users import is_set_up, set_up
 from northstride.store.actor import Role
 from northstride.store.errors import SignInRefused
@@ -142,20 +142,20 @@ async def _sign_in(services: Services, request: Request, login: str, password: s
     """
     address = request.client.host if request.client else "unknown"
 
-    def ask() -> tuple[Any, list[Brake], dt.timedelta]:
+    def ask() -> tuple[Any, list[Throttle], dt.timedelta]:
         with services.engine.connect() as db:
             row = who_signs_in(db, login)
             device = known_device(db, row, request.cookies.get(DEVICE_COOKIE)) if row else None
-            brakes = sign_in_brakes(login, address, device)
-            wait = count_try(db, brakes)
+            throttles = sign_in_throttles(login, address, device)
+            wait = count_try(db, throttles)
             db.commit()
-            return row, brakes, wait
+            return row, throttles, wait
 
     def refuse() -> None:
         with services.engine.begin() as db:
             refused_sign_in(db, row)
 
-    row, brakes, wait = await to_thread.run_sync(ask)
+    row, throttles, wait = await to_thread.run_sync(ask)
     await sleep(wait.total_seconds())
     if not await services.matches(row.password_hash if row else None, password):
         await to_thread.run_sync(refuse)
@@ -163,7 +163,7 @@ async def _sign_in(services: Services, request: Request, login: str, password: s
 
     def begin() -> Begun:
         with services.engine.begin() as db:
-            take_back(db, brakes)
+            take_back(db, throttles)
             return begin_session(db, row)
 
     return await to_thread.run_sync(begin)

@@ -18,7 +18,7 @@ from northstride.api.catalogue import drawn_as
 from northstride.api.course import course_until
 from northstride.api.passwords import ask_again
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import Desk, DeskDep, Work, WorkDep
+from northstride.api.unit_of_work import ContextDep, RequestContext, Work, WorkDep
 from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS
 from northstride.interchange.paper.letters import undrawable
 from northstride.interchange.paper.pdf import Drawn, PaperSize, Sheet, pages_job, pdf_job
@@ -134,21 +134,21 @@ def _material(work: Work, screen_id: UUID) -> Material:
     return Material(work, standing, basis_of_sheets(work, standing), course)
 
 
-async def _set(desk: Desk, job: Job) -> list[bytes]:
-    return await desk.services.papers.run(set_in_type, job)
+async def _set(context: RequestContext, job: Job) -> list[bytes]:
+    return await context.services.papers.run(set_in_type, job)
 
 
 @router.get("", operation_id="read_sheets")
-async def read(screen_id: UUID, desk: DeskDep) -> SheetsOut:
+async def read(screen_id: UUID, context: ContextDep) -> SheetsOut:
     def ask(work: Work) -> tuple[Material, list[WentOut]]:
         found = _material(work, screen_id)
         went = where_it_went(work.db, work.actor, screen_id)
         audit_opening_once(work.db, work.actor, "screen", screen_id)
         return found, [_went(row) for row in went]
 
-    material, went = await desk.run(ask)
+    material, went = await context.run(ask)
     jobs = await to_thread.run_sync(lambda: {kind: material.pages(kind, "a4") for kind in EDITABLE})
-    pages = {kind: len(await _set(desk, job)) for kind, job in jobs.items()}
+    pages = {kind: len(await _set(context, job)) for kind, job in jobs.items()}
     sheets = {kind: material.sheet(kind) for kind in EDITABLE}
     return SheetsOut.model_validate(
         {
@@ -209,7 +209,7 @@ def _before(clinic: Clinic, sheets: dict[SheetKind, Sheet], pages: dict[SheetKin
     responses={200: {"content": {"image/svg+xml": {}}}},
 )
 async def read_page(
-    screen_id: UUID, kind: Kind, page: PageNumber, desk: DeskDep, paper: PaperSize = "a4"
+    screen_id: UUID, kind: Kind, page: PageNumber, context: ContextDep, paper: PaperSize = "a4"
 ) -> Response:
     """One page as it will be printed. Looking at it is reading the screen, not handing it over."""
 
@@ -218,8 +218,8 @@ async def read_page(
         audit_opening_once(work.db, work.actor, "screen", screen_id)
         return found
 
-    material = await desk.run(ask)
-    pages = await _set(desk, await to_thread.run_sync(material.pages, kind, paper))
+    material = await context.run(ask)
+    pages = await _set(context, await to_thread.run_sync(material.pages, kind, paper))
     if page > len(pages):
         raise NotFound("page", str(page))
     return Response(pages[page - 1], media_type="image/svg+xml", headers={"Cache-Control": "no-store"})
@@ -231,17 +231,17 @@ async def read_page(
     response_class=Response,
     responses={200: {"content": {"application/pdf": {}}}},
 )
-async def hand_over(screen_id: UUID, kind: Kind, desk: DeskDep, paper: PaperSize = "a4") -> Response:
-    material = await desk.run(lambda work: _material(work, screen_id))
+async def hand_over(screen_id: UUID, kind: Kind, context: ContextDep, paper: PaperSize = "a4") -> Response:
+    material = await context.run(lambda work: _material(work, screen_id))
     sheet = material.sheet(kind)
 
     def job() -> Job:
         return pdf_job(sheet, paper, dt.datetime.now(dt.UTC), material.drawn(kind, sheet))
 
-    made = b"".join(await _set(desk, await to_thread.run_sync(job)))
+    made = b"".join(await _set(context, await to_thread.run_sync(job)))
     status = sheet.head.status
     # In the audit before it leaves.
-    await desk.run(
+    await context.run(
         lambda work: went_out(work.db, work.actor, "screen", screen_id, f"{kind}, PDF", status=status)
     )
     # No name in the file's: folders and mail show it to others.
@@ -260,11 +260,11 @@ def printed(screen_id: UUID, kind: Kind, work: WorkDep) -> None:
 
 
 @router.post("/words", operation_id="word_sheet", status_code=204)
-async def word(screen_id: UUID, body: WordsInput, desk: DeskDep) -> None:
+async def word(screen_id: UUID, body: WordsInput, context: ContextDep) -> None:
     """Of a signed screen a new version of its paper, by whoever gives their password."""
     if faults := words_faults(body.sheet, body.field, body.value):
         raise Refused(faults)
     if body.password is not None:
-        await ask_again(desk, body.password)
+        await ask_again(context, body.password)
     new, proved = NewWords(body.sheet, body.field, body.value), body.password is not None
-    await desk.run(lambda work: keep_words(work.db, work.actor, screen_id, body.id, new, proved=proved))
+    await context.run(lambda work: keep_words(work.db, work.actor, screen_id, body.id, new, proved=proved))

@@ -14,7 +14,7 @@ from northstride.api.bodies import FilledText, Id, Input, Json, Output, Password
 from northstride.api.passwords import ask_again
 from northstride.api.readings import IdentityOut, Part
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import DeskDep, WorkDep
+from northstride.api.unit_of_work import ContextDep, WorkDep
 from northstride.core.terms.errors import Fault
 from northstride.interchange.sheets.content import SheetKind
 from northstride.interchange.sheets.each import words_faults
@@ -144,14 +144,14 @@ def read_today(screen_id: UUID, number: Number, work: WorkDep) -> Json:
 
 
 @router.post("/sign", operation_id="sign_screen", status_code=204)
-async def sign(screen_id: UUID, body: SignInput, desk: DeskDep) -> None:
-    await ask_again(desk, body.password)
+async def sign(screen_id: UUID, body: SignInput, context: ContextDep) -> None:
+    await ask_again(context, body.password)
     shown = body.shown.model_dump()
-    await desk.run(lambda work: signatures.sign(work.db, work.actor, work.catalogue, screen_id, shown))
+    await context.run(lambda work: signatures.sign(work.db, work.actor, work.catalogue, screen_id, shown))
 
 
 @router.post("/amendments", operation_id="amend_screen", status_code=204)
-async def amend(screen_id: UUID, body: AmendInput, desk: DeskDep) -> None:
+async def amend(screen_id: UUID, body: AmendInput, context: ContextDep) -> None:
     faults = [
         Fault(f"words[{place}].{fault.path}", fault.value, fault.problem)
         for place, each in enumerate(body.words)
@@ -159,9 +159,9 @@ async def amend(screen_id: UUID, body: AmendInput, desk: DeskDep) -> None:
     ]
     if faults:
         raise Refused(faults)
-    await ask_again(desk, body.password)
+    await ask_again(context, body.password)
     answers = [answer.to_store() for answer in body.answers]
-    await desk.run(
+    await context.run(
         lambda work: signatures.amend(
             work.db,
             work.actor,
@@ -178,10 +178,10 @@ async def amend(screen_id: UUID, body: AmendInput, desk: DeskDep) -> None:
 
 
 @router.post("/move", operation_id="move_screen", status_code=204)
-async def move(screen_id: UUID, body: MoveInput, desk: DeskDep) -> None:
+async def move(screen_id: UUID, body: MoveInput, context: ContextDep) -> None:
     """A screen written for the wrong athlete goes to the right one."""
-    await ask_again(desk, body.password)
-    await desk.run(
+    await ask_again(context, body.password)
+    await context.run(
         lambda work: moving.move_screen(
             work.db, work.actor, work.catalogue, screen_id, body.athlete_id, body.reason
         )

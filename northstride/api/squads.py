@@ -8,7 +8,7 @@ from fastapi import APIRouter
 
 from northstride.api.bodies import Id, Input, Name, Output
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import WorkDep
+from northstride.api.unit_of_work import WorkDep
 from northstride.store.people import squads as store
 
 router = APIRouter(prefix="/api/squads", tags=["squads"], route_class=StrictJsonRoute)

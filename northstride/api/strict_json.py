@@ -16,7 +16,7 @@ from starlette.exceptions import HTTPException
 
 from northstride.api.permissions import OPEN_OPERATIONS
 from northstride.api.problems import HANDLED, StandsTwice, TooLarge, unexpected
-from northstride.api.work import Desk, desk_of
+from northstride.api.unit_of_work import RequestContext, context_of
 from northstride.record.json_text import doubled_keys, parts_in
 
 # Two hundred answers of a hundred values. Each value that is no answer would become a fault.
@@ -32,7 +32,7 @@ class StrictJsonRequest(Request):
     async def take(self, *, open_to_all: bool) -> None:
         """The body, read before anything is made of it. What is large is taken only from who may send it.
 
-        Raises TooLarge, NotSignedIn and the others of a desk.
+        Raises TooLarge, NotSignedIn and the others of a context.
         """
         parts, size, known = [], 0, False
         async for part in self.stream():
@@ -41,7 +41,7 @@ class StrictJsonRequest(Request):
             if open_to_all and size > MOST_OF_ANYONE:
                 raise TooLarge
             if size > CERTAINLY_SMALL and not known:
-                await desk_of(self).check_may()
+                await context_of(self).check_may()
                 known = True
         self._body = b"".join(parts)
 
@@ -49,7 +49,7 @@ class StrictJsonRequest(Request):
         if not hasattr(self, "_json"):
             body = await self.body()
             if len(body) > CERTAINLY_SMALL:
-                # Beside the event loop: others wait for nobody's table.
+                # WorkerPool the event loop: others wait for nobody's table.
                 self._json = await to_thread.run_sync(strictly_read, body)
             else:
                 self._json = strictly_read(body)
@@ -86,7 +86,7 @@ class StrictJsonRoute(APIRoute):
             except (RequestValidationError, StandsTwice):
                 # Who may not ask is told so, whatever they asked.
                 if not open_to_all:
-                    await desk_of(request).check_may()
+                    await context_of(request).check_may()
                 raise
             except HTTPException:
                 raise
@@ -105,7 +105,7 @@ def _in_one_unit(endpoint: Callable[..., Any]) -> Callable[..., Any]:
         return endpoint
 
     @functools.wraps(endpoint)
-    def run(*, work: Desk, **given: Any) -> Any:
+    def run(*, work: RequestContext, **given: Any) -> Any:
         with work.unit() as unit:
             return endpoint(work=unit, **given)
 

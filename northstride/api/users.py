@@ -8,7 +8,7 @@ from fastapi import APIRouter
 
 from northstride.api.bodies import Id, Input, Login, Name, NewPassword, Output
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import DeskDep, WorkDep
+from northstride.api.unit_of_work import ContextDep, WorkDep
 from northstride.core.terms.errors import Fault
 from northstride.store.access.users import add_user, archive_user, list_users
 from northstride.store.actor import Role
@@ -50,10 +50,10 @@ def list_all(work: WorkDep) -> list[UserOut]:
 
 
 @router.post("", operation_id="add_user", status_code=201)
-async def add(body: UserInput, desk: DeskDep) -> UserOut:
-    await desk.check_may()
-    hashed = await desk.services.hashed(body.password)
-    await desk.run(
+async def add(body: UserInput, context: ContextDep) -> UserOut:
+    await context.check_may()
+    hashed = await context.services.hashed(body.password)
+    await context.run(
         lambda work: add_user(work.db, work.actor, body.id, body.login, body.name, body.role, hashed)
     )
     return UserOut(id=body.id, login=body.login.lower(), name=body.name, role=body.role, archived=False)

@@ -14,8 +14,8 @@ from pydantic import Field
 from northstride.api.bodies import Input, Output
 from northstride.api.problems import HANDLED, Problem, from_error, unexpected
 from northstride.api.strict_json import StrictJsonRoute
+from northstride.api.unit_of_work import ContextDep, RequestContext, Work, WorkDep
 from northstride.api.values_checked import CheckedTableOut, ReadTable, look_up
-from northstride.api.work import Desk, DeskDep, Work, WorkDep
 from northstride.core.catalogue import default_catalogue
 from northstride.core.terms.errors import Fault
 from northstride.core.terms.vocabulary import Purpose
@@ -30,7 +30,7 @@ from northstride.interchange.values.steps import (
     records_step,
 )
 from northstride.interchange.values.table import MOST_COLUMNS, Table, table_of
-from northstride.interchange.values.taken import MOST_FAULTS
+from northstride.interchange.values.to_records import MOST_FAULTS
 from northstride.store.errors import Refused
 from northstride.store.transfers import value_tables as store
 
@@ -135,27 +135,27 @@ LINES: dict[int | str, dict[str, Any]] = {200: {"model": StepOut, "description":
 
 
 @router.post("/check", operation_id="check_table", response_class=Steps, responses=LINES)
-async def check(body: MappedInput, desk: DeskDep) -> Response:
+async def check(body: MappedInput, context: ContextDep) -> Response:
     """The dry run: what it would make, and every fault. Takes nothing."""
-    await desk.check_may()
-    return _stream(desk, _checked(desk, body))
+    await context.check_may()
+    return _stream(context, _checked(context, body))
 
 
-async def _checked(desk: Desk, body: MappedInput) -> AsyncIterator[StepOut]:
-    reading = _Reading(desk, body)
+async def _checked(context: RequestContext, body: MappedInput) -> AsyncIterator[StepOut]:
+    reading = _Reading(context, body)
     async for step in reading.steps():
         yield step
-    result = await desk.run(lambda work: look_up(work, reading.table))
+    result = await context.run(lambda work: look_up(work, reading.table))
     yield _step("done", reading.whole, reading.whole, checked=result)
 
 
 class _Reading:
     """Outside any transaction, in a process of its own: whoever types beside it is not held up."""
 
-    def __init__(self, desk: Desk, body: MappedInput) -> None:
-        catalogue = desk.services.catalogue
+    def __init__(self, context: RequestContext, body: MappedInput) -> None:
+        catalogue = context.services.catalogue
         other = None if catalogue is default_catalogue() else catalogue
-        self._beside = desk.services.tables
+        self._beside = context.services.tables
         self._asked = Asked(body.text, tuple(body.roles), body.purpose, other)
         self.table = ReadTable([], [], {})
         self.whole = 0
@@ -192,7 +192,7 @@ def _step(step: StepName, done: int, of: int, **more: Any) -> StepOut:
     return StepOut(step=step, done=done, of=of, **more)
 
 
-def _stream(desk: Desk, steps: AsyncIterator[StepOut]) -> Steps:
+def _stream(context: RequestContext, steps: AsyncIterator[StepOut]) -> Steps:
     """What goes wrong once it has begun is its last line, in the words of any other refusal."""
 
     async def lines() -> AsyncIterator[bytes]:
@@ -200,7 +200,7 @@ def _stream(desk: Desk, steps: AsyncIterator[StepOut]) -> Steps:
             async for step in steps:
                 yield orjson.dumps(step.model_dump(mode="json")) + b"\n"
         except Exception as error:
-            answer = from_error(error) if isinstance(error, HANDLED) else unexpected(desk.request, error)
+            answer = from_error(error) if isinstance(error, HANDLED) else unexpected(context.request, error)
             problem = Problem.model_validate_json(bytes(answer.body))
             refused = _step("refused", 0, 0, problem=problem)
             yield orjson.dumps(refused.model_dump(mode="json")) + b"\n"
@@ -209,24 +209,24 @@ def _stream(desk: Desk, steps: AsyncIterator[StepOut]) -> Steps:
 
 
 @router.post("", operation_id="import_values", response_class=Steps, responses=LINES)
-async def take(body: MappedInput, desk: DeskDep) -> Response:
+async def take(body: MappedInput, context: ContextDep) -> Response:
     """All of it or nothing; a repeat of the same table does nothing."""
-    await desk.check_may()
-    return _stream(desk, _taken(desk, body))
+    await context.check_may()
+    return _stream(context, _taken(context, body))
 
 
-async def _taken(desk: Desk, body: MappedInput) -> AsyncIterator[StepOut]:
-    reading = _Reading(desk, body)
+async def _taken(context: RequestContext, body: MappedInput) -> AsyncIterator[StepOut]:
+    reading = _Reading(context, body)
     async for step in reading.steps():
         yield step
-    looked = await desk.run(lambda work: look_up(work, reading.table))
+    looked = await context.run(lambda work: look_up(work, reading.table))
     faults = [Fault(f"line {each.line}, {each.column}", None, each.problem) for each in looked.faults]
     if faults:
         raise Refused(faults)
     whole = reading.whole
     yield _step("writing", 0, whole)
     taking = store.Taking(await reading.records())
-    writing = asyncio.ensure_future(desk.run(lambda work: taking.run(work.db, work.actor, work.catalogue)))
+    writing = asyncio.ensure_future(context.run(lambda work: taking.run(work.db, work.actor, work.catalogue)))
     try:
         while not (await asyncio.wait({writing}, timeout=TOLD_EVERY_SECONDS))[0]:
             yield _step("writing", taking.done, whole)

@@ -11,10 +11,10 @@ from uuid import UUID
 from sqlalchemy import Row
 
 from northstride.api.bodies import Output
-from northstride.api.work import Work
+from northstride.api.unit_of_work import Work
 from northstride.core.terms.vocabulary import Purpose
 from northstride.interchange.values.steps import Outline, not_this_person
-from northstride.interchange.values.taken import CellFault
+from northstride.interchange.values.to_records import CellFault
 from northstride.store.people.athletes import athletes_by_ref
 from northstride.store.transfers import value_tables as store
 

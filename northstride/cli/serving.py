@@ -14,7 +14,7 @@ import uvicorn
 from pydantic import SecretStr
 
 from northstride.api.app import create_app
-from northstride.api.patience import PatientProtocol
+from northstride.api.request_timeout import TimedProtocol
 from northstride.api.settings import Settings
 from northstride.cli.cluster import Cluster, folder_for
 from northstride.cli.steps import DIST, LOCAL, ROOT, StepFailed, say
@@ -82,7 +82,7 @@ def server_config(app: Any, host: str, port: int) -> uvicorn.Config:
         app,
         host=host,
         port=port,
-        http=PatientProtocol,
+        http=TimedProtocol,
         log_level="warning",
         access_log=False,
         server_header=False,

@@ -8,7 +8,7 @@ from uuid import uuid4
 from sqlalchemy import text
 
 from northstride.api.permissions import OPEN_OPERATIONS, PERMISSIONS
-from northstride.api.work import COOKIE, CSRF_HEADER, IDLE_HEADER
+from northstride.api.unit_of_work import COOKIE, CSRF_HEADER, IDLE_HEADER
 from northstride.store.signed.identity import PARTS
 from tests.support.api import PASSWORD, ROLES, ApiCase, Person, answer
 from tests.support.records import record, thomas

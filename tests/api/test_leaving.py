@@ -16,8 +16,8 @@ from PIL import Image
 from pypdf import PdfReader
 from sqlalchemy import text
 
-from northstride.api import leaving
-from northstride.interchange.fhir.taken import record_of
+from northstride.api import exports as leaving
+from northstride.interchange.fhir.to_record import record_of
 from northstride.record.read import check_record
 from tests.support.any_record import CATALOGUE
 from tests.support.api import ApiCase
@@ -202,7 +202,7 @@ class PeopleAndSquads(LeavingCase):
             held.append(given[-1])
             return Response()
 
-        with mock.patch.object(leaving, "Leaving", keep):
+        with mock.patch.object(leaving, "ExportStream", keep):
             self.me.call("GET", f"/api/athletes/{self.athlete}/archive")
         next(held[0])
         held[0].close()

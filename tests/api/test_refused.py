@@ -73,7 +73,7 @@ class Trail(RefusedCase):
             yield b"the first piece"
             raise OSError("the reader is gone")
 
-        with mock.patch("northstride.api.leaving._pieces", stops):
+        with mock.patch("northstride.api.exports._pieces", stops):
             self.me.call("GET", f"/api/athletes/{athlete}/archive")
         own = (str(self.me.user_id), "athlete", athlete, {"form": "archive"})
         self.assertEqual(self.trail("stop export"), [own])

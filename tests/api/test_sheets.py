@@ -14,7 +14,7 @@ from pypdf import PdfReader
 from sqlalchemy import text
 from sqlalchemy.exc import DBAPIError
 
-from northstride.api.beside import Beside
+from northstride.api.worker_pool import WorkerPool
 from tests.support.api import PASSWORD, ApiCase, answer
 
 
@@ -299,20 +299,20 @@ class InTime(SheetsCase):
     def test_what_gives_way_lets_whoever_saves_go_first(self) -> None:
         own = os.getpriority(os.PRIO_PROCESS, 0)
         for gives_way, niceness in ((False, own), (True, min(own + 10, 19))):
-            beside = Beside(1, 60, gives_way=gives_way)
+            beside = WorkerPool(1, 60, gives_way=gives_way)
             self.addCleanup(beside.close)
             found = asyncio.run(beside.run(os.getpriority, os.PRIO_PROCESS, 0))
             self.assertEqual(found, niceness)
 
     def test_a_paper_that_takes_too_long_is_ended_and_said(self) -> None:
-        short = Beside(1, 0.5)
+        short = WorkerPool(1, 0.5)
         self.addCleanup(short.close)
-        own, began = Beside.run, time.monotonic()
+        own, began = WorkerPool.run, time.monotonic()
 
-        async def sleeps(_papers: Beside, *_given: object) -> None:
+        async def sleeps(_papers: WorkerPool, *_given: object) -> None:
             await own(short, time.sleep, 60.0)
 
-        with mock.patch.object(Beside, "run", sleeps):
+        with mock.patch.object(WorkerPool, "run", sleeps):
             refused = self.pdf("report")
         self.assertEqual(
             (refused.status_code, refused.json()["type"]), (503, "urn:north-stride:problem:took-too-long")
@@ -327,7 +327,7 @@ class InTime(SheetsCase):
             held.append(self.app.state.services.engine.pool.checkedout())
             return [b"page"]
 
-        with mock.patch.object(Beside, "run", look):
+        with mock.patch.object(WorkerPool, "run", look):
             self.pdf("report")
             self.sheets()
         self.assertEqual(set(held), {0})

@@ -19,8 +19,10 @@ from sqlalchemy import text
 from sqlalchemy.exc import OperationalError
 from structlog.testing import capture_logs
 
-from northstride.api import guards, patience, work
-from northstride.api.work import COOKIE, CSRF_HEADER
+from northstride.api import middleware as guards
+from northstride.api import request_timeout as patience
+from northstride.api import unit_of_work as work
+from northstride.api.unit_of_work import COOKIE, CSRF_HEADER
 from northstride.store.access.passwords import Passwords
 from northstride.store.database import connect
 from tests.support.api import ApiCase, answer
@@ -161,9 +163,9 @@ class Connections(ApiCase):
     def test_a_connection_is_taken_in_the_thread_that_uses_it(self) -> None:
         """Of the unit and its connection: where one opens, the other works."""
         threads: list[int] = []
-        unit = work.Desk.unit
+        unit = work.RequestContext.unit
 
-        def opened(desk: work.Desk) -> Any:
+        def opened(desk: work.RequestContext) -> Any:
             threads.append(threading.get_ident())
             return unit(desk)
 
@@ -173,7 +175,7 @@ class Connections(ApiCase):
 
         me = self.person()
         with (
-            mock.patch.object(work.Desk, "unit", opened),
+            mock.patch.object(work.RequestContext, "unit", opened),
             mock.patch("northstride.store.people.athletes.list_athletes", listed),
         ):
             me.ok("GET", "/api/athletes")

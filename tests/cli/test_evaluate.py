@@ -97,7 +97,7 @@ class Evaluate(unittest.TestCase):
     def test_an_empty_list_of_what_next_says_so(self) -> None:
         said = self.run_it("--text", self.file("a.json", record())).stdout
         self.assertIn("no further test speaks of what is flagged", said)
-        # Beside it stands what nothing speaks about: silence is not health.
+        # WorkerPool it stands what nothing speaks about: silence is not health.
         self.assertIn("not examined: Hip joint left (nothing recorded)", said)
 
     def test_text_says_what_is_asked_by_when_and_by_which_rules(self) -> None:

@@ -73,7 +73,7 @@ def value(measure: Measure, chance: Random) -> Value:
 def entry(test: Test, side: Side, place: int, chance: Random, read: set[str]) -> Entry:
     lane: Lane = side if test.sides == "each" else None
     values: dict[tuple[str, Lane], Value] = {}
-    # Leaving some out shows what rules read where the first choice is missing.
+    # ExportStream some out shows what rules read where the first choice is missing.
     for measure in test.measures:
         for each in (lane,) if lane or not measure.per_side else SIDES:
             if chance.random() < 0.7:

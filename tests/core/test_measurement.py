@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 
 from northstride.core.catalogue import default_catalogue
 from northstride.core.examination import Context
-from northstride.core.examination.comparing import compare_values
+from northstride.core.examination.comparison import compare_values
 from northstride.core.measuring.angles import Dial, DialReading, angle_of
 from northstride.core.measuring.measurement import (
     Comparison,

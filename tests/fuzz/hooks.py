@@ -22,7 +22,7 @@ KNOWN: dict[str, dict[str, Any]] = json.loads(os.environ["NORTH_STRIDE_FUZZ"])
 # A device that comes with a code has no session.
 BY_CODE = {"look_at_pairing", "pair_device"}
 OPEN = {"set_up", *BY_CODE}
-# Beside what is made up at random: what looks like a value and is none, of every kind, again and again.
+# WorkerPool what is made up at random: what looks like a value and is none, of every kind, again and again.
 HOSTILE = cycle([body for each in of_each_kind().values() for body in hostile_answers(*each)])
 ANSWERING = {"write_answers", "preview_reading"}
 # After the first sound call: every second call keeps its own odd path, the others reach a real row.

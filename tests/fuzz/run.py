@@ -20,7 +20,7 @@ from uuid import uuid4
 import httpx2
 
 import tests
-from northstride.api.work import COOKIE, CSRF_HEADER
+from northstride.api.unit_of_work import COOKIE, CSRF_HEADER
 from northstride.cli.steps import ROOT
 from tests.support.api import answer
 from tests.support.database import fresh_database

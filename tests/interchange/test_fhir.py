@@ -20,7 +20,7 @@ from northstride.interchange.fhir.bundle import Told, bundle_of
 from northstride.interchange.fhir.entries import kind_of
 from northstride.interchange.fhir.published import bundle_schema
 from northstride.interchange.fhir.systems import BODY_SITE, FLAG, MEASURE, TEST, Version, code_in
-from northstride.interchange.fhir.taken import record_of
+from northstride.interchange.fhir.to_record import record_of
 from northstride.interchange.sheets.content import Status
 from northstride.record.json_text import InvalidRecord
 from northstride.record.model import Record

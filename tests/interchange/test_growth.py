@@ -15,11 +15,11 @@ from northstride.api.strict_json import strictly_read
 from northstride.core.catalogue import default_catalogue
 from northstride.interchange.calendar import DateOf, calendar_of
 from northstride.interchange.fhir.paths import document_of
-from northstride.interchange.fhir.taken import record_of
+from northstride.interchange.fhir.to_record import record_of
 from northstride.interchange.paper.letters import printable
 from northstride.interchange.sheets.templates import template_faults
 from northstride.interchange.values.cells import number_of
-from northstride.interchange.values.safe import safe, told
+from northstride.interchange.values.formulas import safe, told
 from northstride.interchange.values.table import table_of
 from northstride.record.json_text import parse_json, parts_in
 from northstride.record.read import check_record

@@ -24,7 +24,7 @@ from northstride.interchange.sheets.letter import MOST_FOUND, letter
 from northstride.interchange.sheets.report import report
 from northstride.record.read import check_record
 from northstride.record.reading import reading_out
-from northstride.record.reading_in import reading_in
+from northstride.record.reading_reader import reading_in
 
 CATALOGUE = default_catalogue()
 EXAMPLES = sorted((ROOT / "docs" / "examples").glob("*.json"))

@@ -14,10 +14,10 @@ from hypothesis import strategies as st
 from northstride.cli.published import example_texts
 from northstride.interchange.values.cells import NotAValue
 from northstride.interchange.values.columns import IGNORE, guess
+from northstride.interchange.values.formulas import safe, told
 from northstride.interchange.values.out import COLUMNS, Told, long_rows, text_of, wide_rows
-from northstride.interchange.values.safe import safe, told
 from northstride.interchange.values.table import MOST_ROWS, table_of
-from northstride.interchange.values.taken import TakenTable
+from northstride.interchange.values.to_records import ReadTable
 from northstride.record.model import EntryPart, Record
 from northstride.record.read import check_record
 from tests.support.ankle import done
@@ -36,7 +36,7 @@ def long_text(*screens: Record, name: str = "") -> str:
     return text_of(long_rows(CATALOGUE, [Told(each, "draft", name) for each in screens]))
 
 
-def taken(text: str, roles: list[str] | None = None) -> TakenTable:
+def taken(text: str, roles: list[str] | None = None) -> ReadTable:
     table = table_of(text)
     meant = guess(CATALOGUE, table.heads) if roles is None else roles
     return take_table(CATALOGUE, table, meant, "squad_screen")

@@ -14,7 +14,7 @@ from pydantic import SecretStr
 
 from northstride.api.app import create_app
 from northstride.api.settings import Settings
-from northstride.api.work import CSRF_HEADER
+from northstride.api.unit_of_work import CSRF_HEADER
 from northstride.core.catalogue import Catalogue
 from northstride.store.access.users import add_user, create_clinic
 from northstride.store.actor import Actor, Role

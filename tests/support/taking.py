@@ -6,10 +6,10 @@ from collections.abc import Sequence
 
 from northstride.core.catalogue import Catalogue
 from northstride.interchange.values.table import Table
-from northstride.interchange.values.taken import MOST_FAULTS, TakenTable, screen_faults, take_rows
+from northstride.interchange.values.to_records import MOST_FAULTS, ReadTable, screen_faults, take_rows
 
 
-def take_table(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> TakenTable:
+def take_table(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> ReadTable:
     taken = take_rows(catalogue, table, roles, purpose)
     more = screen_faults(catalogue, taken.screens, MOST_FAULTS)
-    return TakenTable(taken.screens, sorted([*taken.faults, *more], key=lambda fault: fault.line))
+    return ReadTable(taken.screens, sorted([*taken.faults, *more], key=lambda fault: fault.line))

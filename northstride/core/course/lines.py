@@ -10,7 +10,7 @@ from typing import Literal
 from northstride.core.catalogue import Catalogue
 from northstride.core.course.over_time import Validity, another_way, for_the_worse, oldest_first
 from northstride.core.examination import Context
-from northstride.core.examination.comparing import compare_values
+from northstride.core.examination.comparison import compare_values
 from northstride.core.findings.change import ChangeVerdict
 from northstride.core.terms.sides import Side
 

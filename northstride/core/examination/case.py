@@ -8,7 +8,7 @@ from functools import cached_property
 
 from northstride.core.catalogue import Catalogue, ErrorFigure, Measure, Seen
 from northstride.core.examination import Complaint, Context, Entry, Examination, Lane, Trials, Value
-from northstride.core.examination.comparing import compare_values, error_of, own_sem
+from northstride.core.examination.comparison import compare_values, error_of, own_sem
 from northstride.core.measuring.measurement import Comparison, value_of_trials
 from northstride.core.terms.sides import SIDES, Side
 from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools

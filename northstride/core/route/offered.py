@@ -12,7 +12,7 @@ from northstride.core.terms.sides import Side
 def may_be_offered(judged: Judgement, test: str, side: Side | None) -> bool:
     """Whether a test may be offered on a side, or on both at once where `side` is None.
 
-    Beside an emergency only what its own rule still asks. On a side that is seen the same day only what
+    WorkerPool an emergency only what its own rule still asks. On a side that is seen the same day only what
     that flag's rules read, and the checks for danger.
     """
     emergencies = [flag for flag in judged.flags if flag.urgency is Urgency.EMERGENCY]

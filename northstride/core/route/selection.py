@@ -79,7 +79,7 @@ def route_data() -> Mapping[str, Any]:
     return tomllib.loads(FILE.read_text(encoding="utf-8"))
 
 
-def asked_tests(judged: Judgement, *, whole: bool = False) -> tuple[tuple[Wanted, ...], tuple[LeftOut, ...]]:
+def select_tests(judged: Judgement, *, whole: bool = False) -> tuple[tuple[Wanted, ...], tuple[LeftOut, ...]]:
     """What is wanted in the catalogue's order, and everything else with its reason.
 
     `whole` keeps what is done already.

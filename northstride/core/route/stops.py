@@ -20,7 +20,7 @@ from northstride.core.route.plan import (
     walk_in_order,
     with_test,
 )
-from northstride.core.route.selection import STAGES, HeldSide, LeftOut, Stage, Wanted, asked_tests
+from northstride.core.route.selection import STAGES, HeldSide, LeftOut, Stage, Wanted, select_tests
 from northstride.core.terms.sides import Side
 from northstride.core.terms.vocabulary import Gate
 
@@ -92,7 +92,7 @@ def make_route(exam: Examination, catalogue: Catalogue, context: Context, *, who
     stops that are done.
     """
     judged, asks = with_questions(judge(exam, catalogue, context))
-    wanted, left_out = asked_tests(judged, whole=whole)
+    wanted, left_out = select_tests(judged, whole=whole)
     first = first_side_of(judged.case.complaint, judged.case.schools["first_side"])
     start = judged.case.schools["start"]
     chosen = in_plan_order(wanted, exam.planned) if exam.planned else wanted
@@ -181,7 +181,7 @@ def planned_with(exam: Examination, catalogue: Catalogue, context: Context, code
     left_out = {test: why for test, why in exam.left_out.items() if test != code}
     told = replace(exam, planned=(*planned, code), left_out=left_out)
     judged = judge(told, catalogue, context)
-    wanted, _ = asked_tests(judged, whole=True)
+    wanted, _ = select_tests(judged, whole=True)
     added = next((item for item in wanted if item.test.code == code), None)
     if added is None:
         return [*planned, code]

@@ -28,7 +28,7 @@ from northstride.interchange.fhir.systems import (
     reference,
 )
 from northstride.interchange.sheets.content import Status
-from northstride.interchange.sheets.story_said import complaint_said
+from northstride.interchange.sheets.story_phrases import complaint_said
 from northstride.record.complaint import complaint_of
 from northstride.record.model import Record
 from northstride.record.reading_model import ReadingOut

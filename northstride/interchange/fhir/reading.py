@@ -18,7 +18,7 @@ from northstride.interchange.fhir.systems import (
     concept,
     reference,
 )
-from northstride.interchange.sheets.said import action_words, called
+from northstride.interchange.sheets.phrases import action_words, called
 from northstride.record.model import Record
 from northstride.record.reading_model import ActionOut, FlagOut, ReadingOut, SideCode
 

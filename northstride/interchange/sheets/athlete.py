@@ -9,9 +9,9 @@ from northstride.core.examination import Examination
 from northstride.core.norms.load import structures
 from northstride.core.wording.plain import flag_in_plain_words, plain_summary
 from northstride.interchange.sheets.content import AthleteSheet, Basis, Days, Line, Numbers, Pin
-from northstride.interchange.sheets.said import head_of, once, words
+from northstride.interchange.sheets.phrases import head_of, once, words
 from northstride.record.complaint import complaint_of
-from northstride.record.reading_in import reading_in
+from northstride.record.reading_reader import reading_in
 from northstride.record.to_core import to_examination
 
 EDITABLE = {"to_do": 600, "come_back": 600}

@@ -10,7 +10,7 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.wording.phrases import day_and_month, listed, whole_day
 from northstride.core.wording.spoken import SPOKEN
 from northstride.interchange.sheets.content import Basis, Letter, Line
-from northstride.interchange.sheets.said import (
+from northstride.interchange.sheets.phrases import (
     URGENT,
     action_words,
     called,
@@ -20,7 +20,7 @@ from northstride.interchange.sheets.said import (
     once,
     words,
 )
-from northstride.interchange.sheets.story_said import not_done, story_lines
+from northstride.interchange.sheets.story_phrases import not_done, story_lines
 from northstride.record.complaint import complaint_of
 from northstride.record.reading_model import ActionOut, FlagOut, ReadingOut
 

@@ -10,8 +10,8 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.wording.phrases import day_and_month, whole_day
 from northstride.core.wording.spoken import SPOKEN
 from northstride.interchange.sheets.content import Basis, Cell, Line, Report, Row
-from northstride.interchange.sheets.said import action_words, called, changed_words, head_of, once, words
-from northstride.interchange.sheets.story_said import not_done, readable, story_lines
+from northstride.interchange.sheets.phrases import action_words, called, changed_words, head_of, once, words
+from northstride.interchange.sheets.story_phrases import not_done, readable, story_lines
 from northstride.record.complaint import complaint_of
 from northstride.record.reading_model import (
     ActionOut,

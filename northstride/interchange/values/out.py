@@ -12,7 +12,7 @@ from northstride.core.catalogue import Catalogue, Test
 from northstride.core.measuring.angles import Dial, DialReading, told_angle
 from northstride.interchange.by_side import values_by_side
 from northstride.interchange.sheets.content import Status
-from northstride.interchange.values.safe import safe
+from northstride.interchange.values.formulas import safe
 from northstride.record.model import EntryPart, Record
 
 # The columns of the long form, in their order, and what stands in each.

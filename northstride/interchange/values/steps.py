@@ -14,11 +14,11 @@ from typing import Any
 
 from northstride.core.catalogue import Catalogue, default_catalogue
 from northstride.interchange.values.table import table_of
-from northstride.interchange.values.taken import (
+from northstride.interchange.values.to_records import (
     MOST_FAULTS,
     CellFault,
+    ReadTable,
     ScreenDraft,
-    TakenTable,
     screen_faults,
     take_rows,
 )
@@ -91,14 +91,14 @@ def records_step(asked: Asked, first: int) -> list[dict[str, Any]]:
     return [draft.raw() for draft in _read(asked).screens[first : first + SCREENS_A_STEP]]
 
 
-def _read(asked: Asked) -> TakenTable:
+def _read(asked: Asked) -> ReadTable:
     if asked.other is not None:
         return take_rows(asked.other, table_of(asked.text), asked.roles, asked.purpose)
     return _kept(asked.text, asked.roles, asked.purpose)
 
 
 @lru_cache(maxsize=TABLES_KEPT)
-def _kept(text: str, roles: tuple[str, ...], purpose: str) -> TakenTable:
+def _kept(text: str, roles: tuple[str, ...], purpose: str) -> ReadTable:
     return take_rows(default_catalogue(), table_of(text), roles, purpose)
 
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import TypeVar
 
 from northstride.interchange.values.cells import NotAValue
-from northstride.interchange.values.safe import told
+from northstride.interchange.values.formulas import told
 
 # What a person can look through afterwards, and a machine tries while they wait. More is several tables.
 MOST_ROWS = 10_000

@@ -1,1 +1,1 @@
-"""Who may come in: users, sessions, pairings, the brake on guesses, and the trail of who looked at what."""
+"""Who may come in: users, sessions, pairings, throttles, and the trail of who looked at what."""

@@ -21,7 +21,7 @@ FORGOTTEN_AFTER = dt.timedelta(minutes=15)
 
 
 @dataclass(frozen=True, slots=True)
-class Brake:
+class Throttle:
     """Tries counted under one key: `free` cost nothing, then each doubles the wait up to `longest`.
 
     A `soft` one lets every try through after its wait: others could otherwise keep a person out by
@@ -34,34 +34,34 @@ class Brake:
     soft: bool = False
 
 
-def sign_in_brakes(login: str, address: str, device: str | None) -> list[Brake]:
+def sign_in_throttles(login: str, address: str, device: str | None) -> list[Throttle]:
     """For a device this person signed in on before: its own count, which no other device raises.
 
     Else for the person at this address, for the person wherever they are, and for the address.
     """
     login = login.strip().lower()
     if device is not None:
-        return [_brake("person on device", f"{login} {device}", 5, 30)]
+        return [_throttle("person on device", f"{login} {device}", 5, 30)]
     return [
-        _brake("person at address", f"{login} {address}", 5, 30),
-        _brake("address", address, 50, 10),
-        _brake("person", login, 20, 4, soft=True),
+        _throttle("person at address", f"{login} {address}", 5, 30),
+        _throttle("address", address, 50, 10),
+        _throttle("person", login, 20, 4, soft=True),
     ]
 
 
-def pairing_brakes(address: str) -> list[Brake]:
+def pairing_throttles(address: str) -> list[Throttle]:
     """Nobody knows who tries a code: counted for the address, apart from its sign-ins."""
-    return [_brake("pairing at address", address, 20, 30)]
+    return [_throttle("pairing at address", address, 20, 30)]
 
 
-def password_brakes(user_id: object) -> list[Brake]:
+def password_throttles(user_id: object) -> list[Throttle]:
     """Where somebody who is signed in is asked again: a count of its own, which only they can raise."""
-    return [_brake("asked again", str(user_id), 5, 30)]
+    return [_throttle("asked again", str(user_id), 5, 30)]
 
 
-def _brake(kind: str, who: str, free: int, longest: int, *, soft: bool = False) -> Brake:
+def _throttle(kind: str, who: str, free: int, longest: int, *, soft: bool = False) -> Throttle:
     key = hashlib.sha256(f"{kind} {who}".encode()).hexdigest()
-    return Brake(key, free, dt.timedelta(seconds=longest), soft)
+    return Throttle(key, free, dt.timedelta(seconds=longest), soft)
 
 
 # One statement a key, so that tries at once queue up on its row. No row comes back while it must wait.
@@ -87,34 +87,34 @@ TAKE_BACK = text(
 FORGET = text("DELETE FROM guesses WHERE last_at < clock_timestamp() - CAST(:forgotten AS interval)")
 
 
-def count_try(db: Connection, brakes: Sequence[Brake]) -> dt.timedelta:
+def count_try(db: Connection, throttles: Sequence[Throttle]) -> dt.timedelta:
     """Counts a try under each key, to be committed before it is judged. Returns how long to wait first.
 
     Raises Throttled, and counts nothing, where a try must come later.
     """
     wait = dt.timedelta(0)
-    for brake in brakes:
+    for throttle in throttles:
         asked = {
-            "key": brake.key,
-            "free": brake.free,
-            "longest": brake.longest,
-            "soft": brake.soft,
+            "key": throttle.key,
+            "free": throttle.free,
+            "longest": throttle.longest,
+            "soft": throttle.soft,
             "forgotten": FORGOTTEN_AFTER,
         }
         counted = db.execute(TRY, asked).first()
         if counted is None:
-            later: dt.timedelta = db.execute(WAIT, {"key": brake.key}).scalar_one()
+            later: dt.timedelta = db.execute(WAIT, {"key": throttle.key}).scalar_one()
             db.rollback()
             raise Throttled(max(1, math.ceil(later.total_seconds())))
-        if brake.soft:
+        if throttle.soft:
             wait = max(wait, counted.wait)
     return wait
 
 
-def take_back(db: Connection, brakes: Sequence[Brake]) -> None:
+def take_back(db: Connection, throttles: Sequence[Throttle]) -> None:
     """The try was right: the first key starts afresh, the others lose this one try."""
-    first, *others = brakes
+    first, *others = throttles
     db.execute(text("DELETE FROM guesses WHERE key = :key"), {"key": first.key})
-    for brake in others:
-        db.execute(TAKE_BACK, {"key": brake.key})
+    for throttle in others:
+        db.execute(TAKE_BACK, {"key": throttle.key})
     db.execute(FORGET, {"forgotten": FORGOTTEN_AFTER})

@@ -75,7 +75,7 @@ class ScreenDraft:
 
 
 @dataclass(slots=True)
-class TakenTable:
+class ReadTable:
     screens: list[ScreenDraft]
     faults: list[CellFault]
 
@@ -90,12 +90,12 @@ def screen_faults(catalogue: Catalogue, screens: Iterable[ScreenDraft], most: in
     return found
 
 
-def take_rows(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> TakenTable:
+def take_rows(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> ReadTable:
     """The screens that grow from the rows, and the faults of single cells. Records are not checked yet."""
     wrong = list(columns.mapping_faults(catalogue, table.heads, roles))
     if wrong:
         heads = [*table.heads, ""]
-        return TakenTable([], [CellFault(1, heads[place], says) for place, says in wrong])
+        return ReadTable([], [CellFault(1, heads[place], says) for place, says in wrong])
     places = {role: place for place, role in enumerate(roles) if role != columns.IGNORE}
     taking = _Taking(catalogue, places, purpose)
     for cells, line in zip(table.rows, table.lines, strict=True):
@@ -146,8 +146,8 @@ class _Taking:
         screen.birth_date = screen.birth_date or told["birth_date"]
         return screen
 
-    def done(self) -> TakenTable:
-        return TakenTable(list(self.screens.values()), self.faults)
+    def done(self) -> ReadTable:
+        return ReadTable(list(self.screens.values()), self.faults)
 
 
 class _People:

@@ -17,10 +17,10 @@ from anyio import CapacityLimiter, to_thread
 from fastapi import Depends, Request
 from sqlalchemy import Connection, Engine
 
-from northstride.api.beside import Beside
 from northstride.api.permissions import PERMISSIONS, UNUSED
 from northstride.api.problems import AnotherUser, NotAllowed, NotSignedIn, WrongToken
 from northstride.api.settings import Settings
+from northstride.api.worker_pool import WorkerPool
 from northstride.core.catalogue import Catalogue
 from northstride.store.access.passwords import Passwords
 from northstride.store.access.sessions import Running, running_session
@@ -51,8 +51,10 @@ class Services:
     settings: Settings
     hashing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(HASHED_AT_ONCE))
     # Papers that are set and tables that are read, each in processes of their own.
-    papers: Beside = field(default_factory=lambda: Beside(PAPERS_AT_ONCE, PAPER_SECONDS))
-    tables: Beside = field(default_factory=lambda: Beside(TABLES_AT_ONCE, TABLE_SECONDS, gives_way=True))
+    papers: WorkerPool = field(default_factory=lambda: WorkerPool(PAPERS_AT_ONCE, PAPER_SECONDS))
+    tables: WorkerPool = field(
+        default_factory=lambda: WorkerPool(TABLES_AT_ONCE, TABLE_SECONDS, gives_way=True)
+    )
     # Whether the app is well is asked in a lane of its own, however long the queue is.
     health: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
 
@@ -91,7 +93,7 @@ class Work:
 
 
 @dataclass(frozen=True, slots=True)
-class Desk:
+class RequestContext:
     """Where units of work begin, for one request. Nothing is asked of the database before."""
 
     request: Request
@@ -166,19 +168,19 @@ def session_token(request: Request) -> str | None:
     return request.cookies.get(COOKIE)
 
 
-def desk_of(request: Request) -> Desk:
-    return Desk(request, services_of(request))
+def context_of(request: Request) -> RequestContext:
+    return RequestContext(request, services_of(request))
 
 
-async def _desk(request: Request) -> Desk:
-    return desk_of(request)
+async def _desk(request: Request) -> RequestContext:
+    return context_of(request)
 
 
 async def _services(request: Request) -> Services:
     return services_of(request)
 
 
-# An operation takes one or the other: the desk, or a unit its route opens around it.
-DeskDep = Annotated[Desk, Depends(_desk)]
+# An operation takes one or the other: the context of the request, or a unit its route opens around it.
+ContextDep = Annotated[RequestContext, Depends(_desk)]
 WorkDep = Annotated[Work, Depends(_desk)]
 ServicesDep = Annotated[Services, Depends(_services)]

@@ -10,7 +10,7 @@ from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 HEAD_SECONDS = 15
 
 
-class PatientProtocol(HttpToolsProtocol):
+class TimedProtocol(HttpToolsProtocol):
     """Waits for the head of each request, and no longer."""
 
     _head: asyncio.TimerHandle | None = None

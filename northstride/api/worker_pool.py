@@ -17,7 +17,7 @@ T = TypeVar("T")
 Given = TypeVarTuple("Given")
 
 
-class Beside:
+class WorkerPool:
     """Processes that begin when they are first asked for. `seconds`: many times what the longest takes.
 
     `gives_way`: whoever saves meanwhile goes first on the machine.

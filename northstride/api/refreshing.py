@@ -6,7 +6,7 @@ import structlog
 from anyio import CapacityLimiter, sleep, to_thread
 from sqlalchemy.exc import SQLAlchemyError
 
-from northstride.api.work import Services
+from northstride.api.unit_of_work import Services
 from northstride.store.readings.refreshing import AT_ONCE, refresh
 
 log = structlog.get_logger()

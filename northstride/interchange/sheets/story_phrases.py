@@ -11,7 +11,7 @@ from northstride.core.story.data import story_data
 from northstride.core.wording.phrases import whole_day
 from northstride.core.wording.spoken import SPOKEN
 from northstride.interchange.sheets.content import Basis
-from northstride.interchange.sheets.said import words
+from northstride.interchange.sheets.phrases import words
 from northstride.record.complaint import complaint_of
 from northstride.record.model import IntakePart, OnsetPart, Record
 from northstride.record.reading_model import SideCode

@@ -16,7 +16,7 @@ from starlette.types import Receive, Scope, Send
 
 from northstride.api.basis import basis_of_sheets
 from northstride.api.strict_json import StrictJsonRoute
-from northstride.api.work import Work, WorkDep
+from northstride.api.unit_of_work import Work, WorkDep
 from northstride.interchange.archive import Archive, file_name
 from northstride.interchange.fhir.bundle import Told as ToldBundle
 from northstride.interchange.fhir.bundle import bundle_of
@@ -119,7 +119,7 @@ def export_squad_values(squad_id: UUID, work: WorkDep, form: Form = "long", name
     return _table(work, of, screens, form, f"north-stride-values-{file_name(name)}-{form}.csv", named=named)
 
 
-class Leaving(StreamingResponse):
+class ExportStream(StreamingResponse):
     """A stream that stands in the audit as stopped where it did not come to its end."""
 
     def __init__(self, work: Work, of: Of, form: str, content: Iterator[bytes], **more: Any) -> None:
@@ -145,10 +145,12 @@ class Leaving(StreamingResponse):
             audit(db, actor, "stop export", noun, noun_id, {"form": form})
 
 
-def _table(work: Work, of: Of, screens: Sequence[Row[Any]], form: Form, name: str, *, named: bool) -> Leaving:
+def _table(
+    work: Work, of: Of, screens: Sequence[Row[Any]], form: Form, name: str, *, named: bool
+) -> ExportStream:
     headers = {"Content-Disposition": f'attachment; filename="{name}"'}
     rows = (_wide if form == "wide" else _long)(work, screens, named=named)
-    return Leaving(work, of, f"values, {form} CSV", rows, media_type=CSV_TYPE, headers=headers)
+    return ExportStream(work, of, f"values, {form} CSV", rows, media_type=CSV_TYPE, headers=headers)
 
 
 def _each(
@@ -211,14 +213,14 @@ PER_SCREEN = ("record", "reading", "fhir")
 
 def _archive(
     work: Work, of: Of, screens: Sequence[Row[Any]], about: dict[str, Any], name: str, *, named: bool
-) -> Leaving:
+) -> ExportStream:
     athletes = len({screen.athlete_id for screen in screens})
     headers = {
         "Content-Disposition": f'attachment; filename="north-stride-{file_name(name)}.zip"',
         FILES_HEADER: str(len(screens) * len(PER_SCREEN) + athletes + 1),
     }
     pieces = _pieces(work, screens, about, named=named)
-    return Leaving(work, of, "archive", pieces, media_type=ZIP_TYPE, headers=headers)
+    return ExportStream(work, of, "archive", pieces, media_type=ZIP_TYPE, headers=headers)
 
 
 def _pieces(
