@@ -18,11 +18,10 @@ from northstride.api.basis import basis_of_sheets
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.unit_of_work import Work, WorkDep
 from northstride.interchange.archive import Archive, file_name
-from northstride.interchange.fhir.bundle import Told as ToldBundle
-from northstride.interchange.fhir.bundle import bundle_of
+from northstride.interchange.fhir.bundle import BundleContent, bundle_of
 from northstride.interchange.fhir.systems import Version
 from northstride.interchange.sheets.content import Basis
-from northstride.interchange.values.out import Told, long_rows, text_of, wide_rows
+from northstride.interchange.values.out import ScreenValues, long_rows, text_of, wide_rows
 from northstride.store.actor import audit
 from northstride.store.papers.sheets import Standing, standing_of_sheets
 from northstride.store.people.athletes import get_athlete
@@ -66,7 +65,7 @@ def export_fhir(screen_id: UUID, work: WorkDep, version: Version = "R5", named: 
 
 def _bundle(work: Work, basis: Basis, version: Version, *, named: bool) -> bytes:
     name = basis.athlete if named else None
-    told = ToldBundle(basis.record, basis.reading, basis.status, dt.datetime.now(dt.UTC), name)
+    told = BundleContent(basis.record, basis.reading, basis.status, dt.datetime.now(dt.UTC), name)
     return orjson.dumps(bundle_of(work.catalogue, told, version, work.services.settings.code_systems))
 
 
@@ -78,15 +77,15 @@ def _bundle(work: Work, basis: Basis, version: Version, *, named: bool) -> bytes
 )
 def export_screen_values(screen_id: UUID, work: WorkDep, named: Named = False) -> Response:
     standing = standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
-    told = _told(basis_of_sheets(work, standing), named=named)
+    told = _screen_values(basis_of_sheets(work, standing), named=named)
     went_out(work.db, work.actor, "screen", screen_id, "values, CSV", status=told.status, named=named)
     work.commit()
     name = f"north-stride-values-{told.record.date}-{screen_id}.csv"
     return _as_file(text_of(long_rows(work.catalogue, [told])).encode(), CSV_TYPE, name)
 
 
-def _told(basis: Basis, *, named: bool) -> Told:
-    return Told(basis.record, basis.status, basis.athlete if named else "")
+def _screen_values(basis: Basis, *, named: bool) -> ScreenValues:
+    return ScreenValues(basis.record, basis.status, basis.athlete if named else "")
 
 
 @router.get(
@@ -123,7 +122,7 @@ class ExportStream(StreamingResponse):
     """A stream that stands in the audit as stopped where it did not come to its end."""
 
     def __init__(self, work: Work, of: Of, form: str, content: Iterator[bytes], **more: Any) -> None:
-        self._told = (work.services.engine, work.actor, *of, form)
+        self._screen_values = (work.services.engine, work.actor, *of, form)
         self._ended = False
         super().__init__(self._to_the_end(content), **more)
 
@@ -140,7 +139,7 @@ class ExportStream(StreamingResponse):
                     await to_thread.run_sync(self._say_stopped)
 
     def _say_stopped(self) -> None:
-        engine, actor, noun, noun_id, form = self._told
+        engine, actor, noun, noun_id, form = self._screen_values
         with engine.begin() as db:
             audit(db, actor, "stop export", noun, noun_id, {"form": form})
 
@@ -170,13 +169,13 @@ def _each(
 def _long(work: Work, screens: Sequence[Row[Any]], *, named: bool) -> Iterator[bytes]:
     yield text_of(long_rows(work.catalogue, [])).encode()
     for _, _, basis in _each(work, screens, "values, CSV", named=named):
-        yield text_of(long_rows(work.catalogue, [_told(basis, named=named)], head=False)).encode()
+        yield text_of(long_rows(work.catalogue, [_screen_values(basis, named=named)], head=False)).encode()
 
 
 def _wide(work: Work, screens: Sequence[Row[Any]], *, named: bool) -> Iterator[bytes]:
     """Its head knows every column only at the end."""
     each = _each(work, screens, "values, wide CSV", named=named)
-    told = [_told(basis, named=named) for _, _, basis in each]
+    told = [_screen_values(basis, named=named) for _, _, basis in each]
     yield text_of(wide_rows(work.catalogue, told)).encode()
 
 
@@ -231,13 +230,13 @@ def _pieces(
     archive = Archive(made, {**about, "by": work.actor.name, "named": named})
     folders = {screen.athlete_id: screen for screen in screens}
     names = {key: f"{at + 1:03d}-{file_name(row.ref)}" for at, (key, row) in enumerate(folders.items())}
-    values: list[Told] = []
+    values: list[ScreenValues] = []
     for screen, standing, basis in _each(work, screens, "archive", named=named):
         at = f"{names[screen.athlete_id]}/{screen.date}-{screen.id}"
         yield archive.add(f"{at}.json", orjson.dumps(standing.record))
         yield archive.add(f"{at}.reading.json", orjson.dumps(standing.reading))
         yield archive.add(f"{at}.fhir-R5.json", _bundle(work, basis, "R5", named=named))
-        values.append(_told(basis, named=named))
+        values.append(_screen_values(basis, named=named))
         if folders[screen.athlete_id].id == screen.id:
             table = text_of(long_rows(work.catalogue, values)).encode()
             values = []

@@ -20,8 +20,6 @@ async def ask_again(context: RequestContext, password: str) -> None:
     if not await context.services.matches(hashed, password):
         # Kept by itself: what was asked for is not done, that somebody tried is.
         tried = {"for": context.operation}
-        await context.run(
-            lambda work: audit(work.db, work.actor, "refuse password", *context.noun, tried)
-        )
+        await context.run(lambda work: audit(work.db, work.actor, "refuse password", *context.noun, tried))
         raise WrongPassword
     await context.run(lambda work: take_back(work.db, password_throttles(work.actor.user_id)))

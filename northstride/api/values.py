@@ -23,8 +23,8 @@ from northstride.interchange.values.cells import NotAValue
 from northstride.interchange.values.columns import IGNORE, ROLE_WORDS, ROLES, guess, value_column
 from northstride.interchange.values.steps import (
     SCREENS_A_STEP,
-    Asked,
     Checked,
+    TableRequest,
     first_step,
     next_step,
     records_step,
@@ -156,14 +156,14 @@ class _Reading:
         catalogue = context.services.catalogue
         other = None if catalogue is default_catalogue() else catalogue
         self._beside = context.services.tables
-        self._asked = Asked(body.text, tuple(body.roles), body.purpose, other)
+        self._request = TableRequest(body.text, tuple(body.roles), body.purpose, other)
         self.table = ReadTable([], [], {})
         self.whole = 0
 
     async def steps(self) -> AsyncIterator[StepOut]:
         yield _step("reading", 0, 0)
         try:
-            begun = await self._beside.run(first_step, self._asked)
+            begun = await self._beside.run(first_step, self._request)
         except NotAValue as error:
             raise Refused([Fault("text", None, str(error))]) from error
         self.whole = begun.screens
@@ -171,7 +171,7 @@ class _Reading:
         for first in range(0, self.whole, SCREENS_A_STEP):
             yield _step("checking", first, self.whole)
             if len(self.table.faults) < MOST_FAULTS:
-                self._add(await self._beside.run(next_step, self._asked, first))
+                self._add(await self._beside.run(next_step, self._request, first))
         yield _step("checking", self.whole, self.whole)
 
     def _add(self, checked: Checked) -> None:
@@ -184,7 +184,7 @@ class _Reading:
         """Of each screen its record, and the name of whom it is about."""
         raws: list[dict[str, Any]] = []
         for first in range(0, self.whole, SCREENS_A_STEP):
-            raws += await self._beside.run(records_step, self._asked, first)
+            raws += await self._beside.run(records_step, self._request, first)
         return list(zip(raws, (screen.name for screen in self.table.screens), strict=True))
 
 
@@ -225,7 +225,7 @@ async def _taken(context: RequestContext, body: MappedInput) -> AsyncIterator[St
         raise Refused(faults)
     whole = reading.whole
     yield _step("writing", 0, whole)
-    taking = store.Taking(await reading.records())
+    taking = store.TableImport(await reading.records())
     writing = asyncio.ensure_future(context.run(lambda work: taking.run(work.db, work.actor, work.catalogue)))
     try:
         while not (await asyncio.wait({writing}, timeout=TOLD_EVERY_SECONDS))[0]:

@@ -46,11 +46,11 @@ def line_out(line: Line) -> LineOut:
         side=line.side.value if line.side else None,
         points=[
             PointOut(
-                screen=point.taken.screen,
-                date=point.taken.date,
-                value=round(point.taken.value, DECIMALS),
-                validity=point.taken.validity,
-                method=point.taken.method,
+                screen=point.measured.screen,
+                date=point.measured.date,
+                value=round(point.measured.value, DECIMALS),
+                validity=point.measured.validity,
+                method=point.measured.method,
                 beyond=point.beyond,
                 apart=list(point.apart),
             )

@@ -184,7 +184,7 @@ class Tables(ApiCase):
     def test_what_is_stopped_while_it_is_written_leaves_nothing(self) -> None:
         written: list[str] = []
         own = import_record
-        taking = value_tables.Taking([])
+        taking = value_tables.TableImport([])
 
         def slow(*given: Any) -> Any:
             done = own(*given)
@@ -193,7 +193,7 @@ class Tables(ApiCase):
             return done
 
         raws = [(each, "Ilse Varga") for each in self.drafts(2)]
-        taking = value_tables.Taking(raws)
+        taking = value_tables.TableImport(raws)
         actor = Actor(self.me.clinic_id, self.me.user_id, "A. Owner", "owner", None, "Europe/Helsinki")
         with (
             mock.patch.object(value_tables, "import_record", slow),

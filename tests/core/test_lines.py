@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import default_catalogue
-from northstride.core.course.lines import Line, Taken, line_of
+from northstride.core.course.lines import Line, Measured, line_of
 from northstride.core.course.over_time import followed_measures
 from northstride.core.examination import Context
 from northstride.core.terms.sides import Side
@@ -20,11 +20,11 @@ CATALOGUE = default_catalogue()
 THIGH = ("hip.modified_thomas", "thigh_angle", "", Side.LEFT)
 
 
-def taken(day: int, value: float, **parts: Any) -> Taken:
-    return Taken(f"screen {day}", dt.date(2026, 1, 1) + dt.timedelta(days=day), value, **parts)
+def taken(day: int, value: float, **parts: Any) -> Measured:
+    return Measured(f"screen {day}", dt.date(2026, 1, 1) + dt.timedelta(days=day), value, **parts)
 
 
-def line(*values: Taken, sem: dict[str, float] | None = None) -> Line:
+def line(*values: Measured, sem: dict[str, float] | None = None) -> Line:
     return line_of(CATALOGUE, Context(sem=sem or {}), *THIGH, values)
 
 
@@ -35,7 +35,7 @@ def beyond(found: Line) -> list[bool | None]:
 class Lines(unittest.TestCase):
     def test_each_value_is_held_against_the_first_that_counts(self) -> None:
         found = line(taken(200, 9), taken(0, 1), taken(100, 3))
-        self.assertEqual([point.taken.value for point in found.points], [1, 3, 9])
+        self.assertEqual([point.measured.value for point in found.points], [1, 3, 9])
         self.assertEqual(beyond(found), [None, False, True])
         self.assertEqual((found.first, found.difference, found.verdict, found.worse), (1, 8, "changed", True))
         error = CATALOGUE.measure("hip.modified_thomas", "thigh_angle").error  # type: ignore[union-attr]
@@ -43,7 +43,7 @@ class Lines(unittest.TestCase):
 
     def test_values_of_one_day_stand_in_the_order_the_screens_were_begun(self) -> None:
         found = line(taken(1, 9), taken(1, 2), taken(0, 1), taken(1, 5))
-        self.assertEqual([point.taken.value for point in found.points], [1, 9, 2, 5])
+        self.assertEqual([point.measured.value for point in found.points], [1, 9, 2, 5])
         self.assertEqual((found.first, found.difference), (1, 4))
 
     def test_what_follows_from_measures_is_compared_in_its_own_unit_and_direction(self) -> None:
@@ -97,4 +97,4 @@ class Lines(unittest.TestCase):
         self.assertEqual(found, line(*made))
         band = found.mdc95 or 0
         for point in found.points[1:]:
-            self.assertEqual(point.beyond, abs(point.taken.value - values[0]) > band + 1e-9)
+            self.assertEqual(point.beyond, abs(point.measured.value - values[0]) > band + 1e-9)

@@ -16,7 +16,7 @@ from jsonschema import Draft202012Validator
 from northstride.cli.published import DOCS, example_texts
 from northstride.core.examination import Context
 from northstride.core.reading import evaluate
-from northstride.interchange.fhir.bundle import Told, bundle_of
+from northstride.interchange.fhir.bundle import BundleContent, bundle_of
 from northstride.interchange.fhir.entries import kind_of
 from northstride.interchange.fhir.published import bundle_schema
 from northstride.interchange.fhir.systems import BODY_SITE, FLAG, MEASURE, TEST, Version, code_in
@@ -35,13 +35,13 @@ VALID = {version: Draft202012Validator(bundle_schema(CATALOGUE, version)) for ve
 MADE = dt.datetime(2026, 9, 14, 18, 30, tzinfo=dt.UTC)
 
 
-def told(raw: dict[str, Any], status: Status = "draft", name: str | None = None) -> Told:
+def told(raw: dict[str, Any], status: Status = "draft", name: str | None = None) -> BundleContent:
     checked = check_record(raw, CATALOGUE)
     reading = ReadingOut.model_validate(reading_out(evaluate(checked.exam, CATALOGUE, Context()), CATALOGUE))
-    return Told(checked.record, reading, status, MADE, name)
+    return BundleContent(checked.record, reading, status, MADE, name)
 
 
-def bundle(what: Told, version: Version = "R5") -> dict[str, Any]:
+def bundle(what: BundleContent, version: Version = "R5") -> dict[str, Any]:
     return dict(json.loads(json.dumps(bundle_of(CATALOGUE, what, version))))
 
 

@@ -19,7 +19,7 @@ from northstride.interchange.fhir.to_record import record_of
 from northstride.interchange.paper.letters import printable
 from northstride.interchange.sheets.templates import template_faults
 from northstride.interchange.values.cells import number_of
-from northstride.interchange.values.formulas import safe, told
+from northstride.interchange.values.formulas import guarded, unguarded
 from northstride.interchange.values.table import table_of
 from northstride.record.json_text import parse_json, parts_in
 from northstride.record.read import check_record
@@ -85,8 +85,8 @@ READERS: dict[str, tuple[Callable[[int], Any], Callable[[Any], object]]] = {
         lambda raw: check_record(raw, CATALOGUE),
     ),
     "a number of a table": (as_text("1", after="x"), number_of),
-    "a cell": (as_text(" ", after="="), safe),
-    "a marked cell": (as_text("'"), told),
+    "a cell": (as_text(" ", after="="), guarded),
+    "a marked cell": (as_text("'"), unguarded),
     "quoted cells": (as_text('"a""",'), table_of),
     "an open quote of a table": (as_text('""', '"a'), table_of),
     "lines of a table": (as_text("a\n", "h\n"), table_of),

@@ -14,10 +14,10 @@ from hypothesis import strategies as st
 from northstride.cli.published import example_texts
 from northstride.interchange.values.cells import NotAValue
 from northstride.interchange.values.columns import IGNORE, guess
-from northstride.interchange.values.formulas import safe, told
-from northstride.interchange.values.out import COLUMNS, Told, long_rows, text_of, wide_rows
+from northstride.interchange.values.formulas import guarded, unguarded
+from northstride.interchange.values.out import COLUMNS, ScreenValues, long_rows, text_of, wide_rows
 from northstride.interchange.values.table import MOST_ROWS, table_of
-from northstride.interchange.values.to_records import ReadTable
+from northstride.interchange.values.to_records import DraftTable
 from northstride.record.model import EntryPart, Record
 from northstride.record.read import check_record
 from tests.support.ankle import done
@@ -33,10 +33,10 @@ def checked(raw: dict[str, Any]) -> Record:
 
 
 def long_text(*screens: Record, name: str = "") -> str:
-    return text_of(long_rows(CATALOGUE, [Told(each, "draft", name) for each in screens]))
+    return text_of(long_rows(CATALOGUE, [ScreenValues(each, "draft", name) for each in screens]))
 
 
-def taken(text: str, roles: list[str] | None = None) -> ReadTable:
+def taken(text: str, roles: list[str] | None = None) -> DraftTable:
     table = table_of(text)
     meant = guess(CATALOGUE, table.heads) if roles is None else roles
     return take_table(CATALOGUE, table, meant, "squad_screen")
@@ -99,7 +99,7 @@ class GoesOutAndComesBack(unittest.TestCase):
             checked(record([thomas("left", thigh_angle=[4, 6]), thomas("right", thigh_angle=-4)])),
             checked(record([done("ankle.palpation", "left", tender=[])], athlete={"ref": "T-2"})),
         ]
-        rows = list(wide_rows(CATALOGUE, [Told(each, "signed") for each in screens]))
+        rows = list(wide_rows(CATALOGUE, [ScreenValues(each, "signed") for each in screens]))
         self.assertEqual(len({len(row) for row in rows}), 1)
         self.assertIn("hip.modified_thomas/thigh_angle/left", rows[0])
         found = taken(text_of([[*row[1:]] for row in rows]))
@@ -122,8 +122,8 @@ class GoesOutAndComesBack(unittest.TestCase):
 class Cells(unittest.TestCase):
     @given(st.text())
     def test_nothing_is_a_formula_and_everything_comes_back(self, cell: str) -> None:
-        self.assertEqual(told(safe(cell)), cell)
-        marked = safe(cell)
+        self.assertEqual(unguarded(guarded(cell)), cell)
+        marked = guarded(cell)
         if marked[:1] in ("+", "-"):
             float(marked)
         self.assertNotIn(marked[:1], ("=", "@", "\t", "\r", "\n"))
@@ -134,10 +134,10 @@ class Cells(unittest.TestCase):
             for sign in "=+-−@＝＋－＠﹦﹢﹣﹫'":
                 cell = f"{before}{sign}cmd()"
                 with self.subTest(ascii(cell)):
-                    self.assertEqual(safe(cell), f"'{cell}")
-                    self.assertEqual(told(safe(cell)), cell)
+                    self.assertEqual(guarded(cell), f"'{cell}")
+                    self.assertEqual(unguarded(guarded(cell)), cell)
         for plain in ("-6.25", "+3", " a=b", "a", "", "  "):
-            self.assertEqual(safe(plain), plain)
+            self.assertEqual(guarded(plain), plain)
 
     def test_a_dial_leaves_without_the_machines_own_decimals(self) -> None:
         dial = {"reading": 172.3, "dial": "one_eighty_neutral", "direction": 1}
@@ -148,7 +148,7 @@ class Cells(unittest.TestCase):
     @given(st.lists(st.lists(st.text(max_size=8), min_size=2, max_size=2), min_size=1))
     def test_rows_are_read_as_they_were_written(self, rows: list[list[str]]) -> None:
         text = text_of([["a", "b"], *rows])
-        kept = [row for row in rows if any(cell.strip() for cell in map(safe, row))]
+        kept = [row for row in rows if any(cell.strip() for cell in map(guarded, row))]
         self.assertEqual(table_of(text).rows, kept)
 
     def test_numbers_units_words_and_delimiters(self) -> None:

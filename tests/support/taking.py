@@ -6,10 +6,10 @@ from collections.abc import Sequence
 
 from northstride.core.catalogue import Catalogue
 from northstride.interchange.values.table import Table
-from northstride.interchange.values.to_records import MOST_FAULTS, ReadTable, screen_faults, take_rows
+from northstride.interchange.values.to_records import MOST_FAULTS, DraftTable, read_rows, screen_faults
 
 
-def take_table(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> ReadTable:
-    taken = take_rows(catalogue, table, roles, purpose)
+def take_table(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> DraftTable:
+    taken = read_rows(catalogue, table, roles, purpose)
     more = screen_faults(catalogue, taken.screens, MOST_FAULTS)
-    return ReadTable(taken.screens, sorted([*taken.faults, *more], key=lambda fault: fault.line))
+    return DraftTable(taken.screens, sorted([*taken.faults, *more], key=lambda fault: fault.line))

@@ -20,7 +20,7 @@ GAP = dt.timedelta(days=365)
 
 
 @dataclass(frozen=True, slots=True)
-class Taken:
+class Measured:
     """A value as it was taken in a screen, in the measure's unit.
 
     `method` as the entry says, or as the screen's school does it; `school` how its trials were put together.
@@ -42,7 +42,7 @@ class Point:
     `apart`: what keeps it from being joined to the value before it that counts.
     """
 
-    taken: Taken
+    measured: Measured
     beyond: bool | None
     apart: tuple[Apart, ...] = ()
 
@@ -74,7 +74,7 @@ def line_of(
     measure: str,
     key: str,
     side: Side | None,
-    taken: Sequence[Taken],
+    taken: Sequence[Measured],
 ) -> Line:
     """What does not count, or was done another way, is shown and not compared.
 
@@ -107,7 +107,7 @@ def line_of(
     )
 
 
-def _apart(before: Taken, each: Taken) -> tuple[Apart, ...]:
+def _apart(before: Measured, each: Measured) -> tuple[Apart, ...]:
     """Every reason there is. What is unknown of either is no other."""
     told: dict[Apart, tuple[str | None, str | None]] = {
         "method": (before.method, each.method),
@@ -118,7 +118,7 @@ def _apart(before: Taken, each: Taken) -> tuple[Apart, ...]:
     return (*(("gap",) if each.date - before.date > GAP else ()), *reasons)
 
 
-def _alike(first: Taken, each: Taken) -> bool:
+def _alike(first: Measured, each: Measured) -> bool:
     """Both count, and neither was done another way where the way is known of both."""
     return each.validity == "valid" and not another_way(first.method, each.method)
 

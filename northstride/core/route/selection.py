@@ -66,7 +66,7 @@ class LeftOut:
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class CalledFor:
     """That a test is asked for: whether for safety, why first, and for which sides."""
 
     safety: bool
@@ -85,7 +85,7 @@ def select_tests(judged: Judgement, *, whole: bool = False) -> tuple[tuple[Wante
     `whole` keeps what is done already.
     """
     case = judged.case
-    reasons = {**_reasons(case), **_asked_first(judged)}
+    reasons = {**_reasons(case), **_called_first(judged)}
     wanted: list[Wanted] = []
     left: list[LeftOut] = []
     for code, test in case.catalogue.tests.items():
@@ -103,37 +103,37 @@ def select_tests(judged: Judgement, *, whole: bool = False) -> tuple[tuple[Wante
     return tuple(wanted), tuple(left)
 
 
-def _asked_first(judged: Judgement) -> dict[str, Asked]:
+def _called_first(judged: Judgement) -> dict[str, CalledFor]:
     """What the rules ask before anything else is on the route for safety, whatever the story says."""
-    found: dict[str, Asked] = {}
+    found: dict[str, CalledFor] = {}
     for item in judged.asked:
         if item.rule is not None:
             sides = found[item.test].sides if item.test in found else ()
             own = () if item.side is None else (item.side,)
             why = found[item.test].why if item.test in found else item.why
-            found[item.test] = Asked(True, why, tuple(dict.fromkeys((*sides, *own))))
+            found[item.test] = CalledFor(True, why, tuple(dict.fromkeys((*sides, *own))))
     return found
 
 
-def _reasons(case: Case) -> dict[str, Asked]:
+def _reasons(case: Case) -> dict[str, CalledFor]:
     """Each test asked for, with the first reason given."""
     if case.exam.purpose == "teaching":
-        return dict.fromkeys(_of_the_region(case), Asked(False, "The whole list, for learning."))
+        return dict.fromkeys(_of_the_region(case), CalledFor(False, "The whole list, for learning."))
     told = _with_usual_region(case)
-    found: dict[str, Asked] = {}
+    found: dict[str, CalledFor] = {}
     for ask in route_data()["ask"]:
         if _holds(told, ask):
-            asked = Asked(bool(ask.get("safety")), ask["why"], _sides_told(told, ask))
+            asked = CalledFor(bool(ask.get("safety")), ask["why"], _sides_told(told, ask))
             for code in ask["tests"]:
                 if code in case.catalogue.tests:
                     found.setdefault(code, asked)
     if case.exam.purpose == "follow_up":
         for code in _held_against(case):
-            found.setdefault(code, Asked(False, route_data()["held_against"]))
+            found.setdefault(code, CalledFor(False, route_data()["held_against"]))
     # A plan somebody made stands in place of what the catalogue plans for the purpose.
     usual = case.catalogue.plan_for(case.exam.purpose)
     for code in case.exam.planned or usual:
-        found.setdefault(code, Asked(False, route_data()["planned" if code in usual else "chosen"]))
+        found.setdefault(code, CalledFor(False, route_data()["planned" if code in usual else "chosen"]))
     return found
 
 
@@ -213,8 +213,8 @@ def _stage(case: Case, test: Test, *, safety: bool) -> Stage:
     return "last" if last else "middle"
 
 
-def _placed(judged: Judgement, test: Test, asked: Asked, *, whole: bool) -> Wanted | LeftOut:
-    case, why = judged.case, asked.why
+def _placed(judged: Judgement, test: Test, called: CalledFor, *, whole: bool) -> Wanted | LeftOut:
+    case, why = judged.case, called.why
     if test.code == "hip.ober" and case.schools["ober"] == "skip":
         return LeftOut(test.code, "This clinic skips it.")
     positions: tuple[Position, ...] = (test.position, *test.also_in)
@@ -231,9 +231,9 @@ def _placed(judged: Judgement, test: Test, asked: Asked, *, whole: bool) -> Want
         test,
         sides,
         positions,
-        _stage(case, test, safety=asked.safety),
+        _stage(case, test, safety=called.safety),
         why,
-        asked.sides,
+        called.sides,
         _waits_for(judged, test, sides),
         _sides_held(judged, test),
     )

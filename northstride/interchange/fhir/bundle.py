@@ -40,7 +40,7 @@ PRELIMINARY: dict[Status, str] = {"draft": "preliminary", "signed": "final", "am
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class BundleContent:
     """What a bundle is made of. `name` only where the right is there and somebody asked for it."""
 
     record: Record
@@ -50,7 +50,7 @@ class Told:
     name: str | None = None
 
 
-def bundle_of(catalogue: Catalogue, told: Told, version: Version, base: str = OURS) -> Resource:
+def bundle_of(catalogue: Catalogue, told: BundleContent, version: Version, base: str = OURS) -> Resource:
     """`base`: under which our code systems and profiles are addressed.
 
     Raises ValidationError where it would be no bundle of this version.
@@ -85,7 +85,7 @@ def bundle_of(catalogue: Catalogue, told: Told, version: Version, base: str = OU
     return whole
 
 
-def _patient(told: Told) -> Resource:
+def _patient(told: BundleContent) -> Resource:
     athlete = told.record.athlete
     patient: Resource = {
         "resourceType": "Patient",
@@ -105,7 +105,7 @@ def patient_id(screen: UUID, ref: str) -> UUID:
     return uuid5(screen, f"patient {ref}")
 
 
-def _encounter(catalogue: Catalogue, told: Told, version: Version) -> Resource:
+def _encounter(catalogue: Catalogue, told: BundleContent, version: Version) -> Resource:
     record, signed = told.record, told.status != "draft"
     day = {"start": record.date.isoformat()}
     ambulatory = {"system": ACT_CODE, "code": "AMB", "display": "ambulatory"}
@@ -128,7 +128,7 @@ def _encounter(catalogue: Catalogue, told: Told, version: Version) -> Resource:
     return encounter | {"class": ambulatory, "period": day}
 
 
-def _story(told: Told, common: Resource) -> Resource:
+def _story(told: BundleContent, common: Resource) -> Resource:
     """All of the record that no other resource says, by path."""
     response: Resource = {
         "resourceType": "QuestionnaireResponse",

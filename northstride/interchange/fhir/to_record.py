@@ -50,7 +50,7 @@ def record_of(catalogue: Catalogue, raw: dict[str, Any], base: str = OURS) -> di
         bundle_model(version).model_validate(raw)
     except ValidationError as error:
         raise InvalidRecord(_faults(error)) from error
-    return _Taken(catalogue, raw, version).record()
+    return _RecordReader(catalogue, raw, version).record()
 
 
 def _version(raw: dict[str, Any]) -> Version:
@@ -70,7 +70,7 @@ def _faults(error: ValidationError) -> list[Fault]:
     ]
 
 
-class _Taken:
+class _RecordReader:
     """Gathers faults while it reads, so that all are named in one go."""
 
     def __init__(self, catalogue: Catalogue, raw: dict[str, Any], version: Version) -> None:

@@ -11,12 +11,12 @@ STARTS = ("=", "+", "-", "−", "@", "'", "＝", "＋", "－", "＠", "﹦", "�
 NUMBER = re.compile(r"[+-]?\d+(\.\d+)?")
 
 
-def safe(cell: str) -> str:
+def guarded(cell: str) -> str:
     """With a mark before it where it could be a formula. A number is none."""
     return f"'{cell}" if _could_be_one(cell) and not NUMBER.fullmatch(cell) else cell
 
 
-def told(cell: str) -> str:
+def unguarded(cell: str) -> str:
     """Without the mark."""
     return cell[1:] if cell.startswith("'") and _could_be_one(cell[1:]) else cell
 

@@ -12,7 +12,7 @@ from northstride.core.catalogue import Catalogue, Test
 from northstride.core.measuring.angles import Dial, DialReading, told_angle
 from northstride.interchange.by_side import values_by_side
 from northstride.interchange.sheets.content import Status
-from northstride.interchange.values.formulas import safe
+from northstride.interchange.values.formulas import guarded
 from northstride.record.model import EntryPart, Record
 
 # The columns of the long form, in their order, and what stands in each.
@@ -45,7 +45,7 @@ WIDE_HEAD = ("screen", "date", "athlete", "name", "purpose", "state")
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class ScreenValues:
     """A screen whose values go out. `name` only where names were asked for."""
 
     record: Record
@@ -56,11 +56,13 @@ class Told:
 def text_of(rows: Iterable[Iterable[str]]) -> str:
     """Rows as CSV: commas, quotes doubled, lines by CR LF, each cell safe."""
     out = io.StringIO()
-    csv.writer(out).writerows([safe(cell) for cell in row] for row in rows)
+    csv.writer(out).writerows([guarded(cell) for cell in row] for row in rows)
     return out.getvalue()
 
 
-def long_rows(catalogue: Catalogue, screens: Iterable[Told], *, head: bool = True) -> Iterator[list[str]]:
+def long_rows(
+    catalogue: Catalogue, screens: Iterable[ScreenValues], *, head: bool = True
+) -> Iterator[list[str]]:
     if head:
         yield [*COLUMNS]
     for told in screens:
@@ -72,7 +74,7 @@ def long_rows(catalogue: Catalogue, screens: Iterable[Told], *, head: bool = Tru
                 yield [row.get(column, "") for column in COLUMNS]
 
 
-def _screen_cells(told: Told) -> dict[str, str]:
+def _screen_cells(told: ScreenValues) -> dict[str, str]:
     record = told.record
     return {
         "screen": str(record.id),
@@ -129,7 +131,7 @@ def _beside(part: EntryPart) -> Iterator[tuple[str, str]]:
         yield "note", part.note
 
 
-def wide_rows(catalogue: Catalogue, screens: Iterable[Told]) -> Iterator[list[str]]:
+def wide_rows(catalogue: Catalogue, screens: Iterable[ScreenValues]) -> Iterator[list[str]]:
     """A column a value: `test/measure/side`. Several trials stand in one cell, a semicolon between them.
 
     The last entry of a place counts; where a test has a key, the key stands in the column's name.

@@ -27,7 +27,7 @@ class Entries(Protocol):
     numbered: dict[str, EntryDraft]
 
 
-def take_long(catalogue: Catalogue, screen: Entries, row: Row) -> None:
+def read_long(catalogue: Catalogue, screen: Entries, row: Row) -> None:
     """Raises NotAValue."""
     test = row.read("test", lambda cell: _test(catalogue, cell))
     side = row.read("side", side_of)
@@ -122,7 +122,7 @@ def _take_of_entry(entry: EntryDraft, row: Row) -> None:
         entry.beside["by_exception"] = row.read("by_exception", truth_of)
 
 
-def take_wide(screen: Entries, column: ValueColumn, row: Row, role: str) -> None:
+def read_wide(screen: Entries, column: ValueColumn, row: Row, role: str) -> None:
     """Raises NotAValue."""
     test, at = column.test, row.at(role)
     own = column.side if test.sides == "each" else None

@@ -17,20 +17,20 @@ from northstride.interchange.values.table import table_of
 from northstride.interchange.values.to_records import (
     MOST_FAULTS,
     CellFault,
-    ReadTable,
+    DraftTable,
     ScreenDraft,
+    read_rows,
     screen_faults,
-    take_rows,
 )
 from northstride.record.naming import fold
 
 SCREENS_A_STEP = 250
-# As many as are likely to be read at once: what is asked for again is read again.
+# As many as are likely to be read at once: what is request for again is read again.
 TABLES_KEPT = 4
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class TableRequest:
     """A table as it came: its text, what each column becomes, and the purpose where no column says it."""
 
     text: str
@@ -70,36 +70,36 @@ class Checked:
     faults: list[CellFault]
 
 
-def first_step(asked: Asked) -> Begun:
+def first_step(request: TableRequest) -> Begun:
     """Raises NotAValue for what is no table, or too large."""
-    table = _read(asked)
+    table = _read(request)
     columns = table.screens[0].first if table.screens else None
     headings = {role: columns.at(role).column for role in columns.columns} if columns else {}
     return Begun(len(table.screens), table.faults, headings)
 
 
-def next_step(asked: Asked, first: int) -> Checked:
+def next_step(request: TableRequest, first: int) -> Checked:
     """So many screens from `first` on, and what only their whole records show."""
-    table = _read(asked)
+    table = _read(request)
     some = table.screens[first : first + SCREENS_A_STEP]
-    faults = screen_faults(asked.other or default_catalogue(), some, MOST_FAULTS)
+    faults = screen_faults(request.other or default_catalogue(), some, MOST_FAULTS)
     return Checked([_outline(draft) for draft in some], faults)
 
 
-def records_step(asked: Asked, first: int) -> list[dict[str, Any]]:
+def records_step(request: TableRequest, first: int) -> list[dict[str, Any]]:
     """The records of so many screens from `first` on."""
-    return [draft.raw() for draft in _read(asked).screens[first : first + SCREENS_A_STEP]]
+    return [draft.raw() for draft in _read(request).screens[first : first + SCREENS_A_STEP]]
 
 
-def _read(asked: Asked) -> ReadTable:
-    if asked.other is not None:
-        return take_rows(asked.other, table_of(asked.text), asked.roles, asked.purpose)
-    return _kept(asked.text, asked.roles, asked.purpose)
+def _read(request: TableRequest) -> DraftTable:
+    if request.other is not None:
+        return read_rows(request.other, table_of(request.text), request.roles, request.purpose)
+    return _kept(request.text, request.roles, request.purpose)
 
 
 @lru_cache(maxsize=TABLES_KEPT)
-def _kept(text: str, roles: tuple[str, ...], purpose: str) -> ReadTable:
-    return take_rows(default_catalogue(), table_of(text), roles, purpose)
+def _kept(text: str, roles: tuple[str, ...], purpose: str) -> DraftTable:
+    return read_rows(default_catalogue(), table_of(text), roles, purpose)
 
 
 def _outline(draft: ScreenDraft) -> Outline:

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import TypeVar
 
 from northstride.interchange.values.cells import NotAValue
-from northstride.interchange.values.formulas import told
+from northstride.interchange.values.formulas import unguarded
 
 # What a person can look through afterwards, and a machine tries while they wait. More is several tables.
 MOST_ROWS = 10_000
@@ -86,7 +86,7 @@ def table_of(text: str) -> Table:
             if not table.heads:
                 table.heads.extend(cell.strip() for cell in cells)
             else:
-                table.rows.append([told(cell) for cell in cells])
+                table.rows.append([unguarded(cell) for cell in cells])
                 table.lines.append(begins)
             if len(table.rows) > MOST_ROWS or len(table.heads) > MOST_COLUMNS:
                 raise NotAValue(f"This is larger than {MOST_ROWS} rows or {MOST_COLUMNS} columns.")

@@ -14,7 +14,7 @@ from northstride.core.catalogue import Catalogue
 from northstride.interchange.values import columns
 from northstride.interchange.values.cells import NotAValue
 from northstride.interchange.values.drafts import EntryDraft
-from northstride.interchange.values.rows import take_long, take_wide
+from northstride.interchange.values.rows import read_long, read_wide
 from northstride.interchange.values.table import AtColumn, Place, Row, Table
 from northstride.record.json_text import InvalidRecord
 from northstride.record.model import FORMAT, VERSION
@@ -75,7 +75,7 @@ class ScreenDraft:
 
 
 @dataclass(slots=True)
-class ReadTable:
+class DraftTable:
     screens: list[ScreenDraft]
     faults: list[CellFault]
 
@@ -90,20 +90,20 @@ def screen_faults(catalogue: Catalogue, screens: Iterable[ScreenDraft], most: in
     return found
 
 
-def take_rows(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> ReadTable:
+def read_rows(catalogue: Catalogue, table: Table, roles: Sequence[str], purpose: str) -> DraftTable:
     """The screens that grow from the rows, and the faults of single cells. Records are not checked yet."""
     wrong = list(columns.mapping_faults(catalogue, table.heads, roles))
     if wrong:
         heads = [*table.heads, ""]
-        return ReadTable([], [CellFault(1, heads[place], says) for place, says in wrong])
+        return DraftTable([], [CellFault(1, heads[place], says) for place, says in wrong])
     places = {role: place for place, role in enumerate(roles) if role != columns.IGNORE}
-    taking = _Taking(catalogue, places, purpose)
+    taking = _TableReader(catalogue, places, purpose)
     for cells, line in zip(table.rows, table.lines, strict=True):
         taking.take(Row(cells, line, table.heads, places))
     return taking.done()
 
 
-class _Taking:
+class _TableReader:
     def __init__(self, catalogue: Catalogue, places: dict[str, int], purpose: str) -> None:
         self.catalogue = catalogue
         self.purpose = purpose
@@ -126,11 +126,11 @@ class _Taking:
             return
         screen = self._screen(row)
         if self.long:
-            self.faults += _faults_of(row, lambda: take_long(self.catalogue, screen, row))
+            self.faults += _faults_of(row, lambda: read_long(self.catalogue, screen, row))
             return
         for role, column in self.values:
             if row.cell(role):
-                self.faults += _faults_of(row, lambda r=role, c=column: take_wide(screen, c, row, r))
+                self.faults += _faults_of(row, lambda r=role, c=column: read_wide(screen, c, row, r))
 
     def _screen(self, row: Row) -> ScreenDraft:
         told = {role: row.cell(role) for role in columns.OF_SCREEN}
@@ -146,8 +146,8 @@ class _Taking:
         screen.birth_date = screen.birth_date or told["birth_date"]
         return screen
 
-    def done(self) -> ReadTable:
-        return ReadTable(list(self.screens.values()), self.faults)
+    def done(self) -> DraftTable:
+        return DraftTable(list(self.screens.values()), self.faults)
 
 
 class _People:

@@ -10,7 +10,7 @@ from uuid import UUID
 from sqlalchemy import Connection, Row, select, text
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.course.lines import Line, Taken, line_of
+from northstride.core.course.lines import Line, Measured, line_of
 from northstride.core.course.over_time import followed_measures, way_of, worth
 from northstride.core.examination import Complaint, Context
 from northstride.core.examination.case import Case
@@ -59,7 +59,7 @@ def course_of(db: Connection, actor: Actor, catalogue: Catalogue, screens: Seque
     ids = [screen.id for screen in screens]
     amended = _amended_records(db, actor, ids)
     kept = _kept_numbers(db, actor, [each for each in ids if each not in amended])
-    taken: dict[Place, list[Taken]] = {}
+    taken: dict[Place, list[Measured]] = {}
     # As they were begun: of two of one day the later one is the later value.
     for screen in sorted(screens, key=lambda each: (each.date, each.created_at)):
         rows: list[Mapping[str, Any]] = [row._asdict() for row in kept.get(screen.id, [])]
@@ -96,13 +96,13 @@ def _order(catalogue: Catalogue, place: Place) -> tuple[int, int, str, str]:
 
 
 def _put(
-    catalogue: Catalogue, taken: dict[Place, list[Taken]], screen: Row[Any], row: Mapping[str, Any]
+    catalogue: Catalogue, taken: dict[Place, list[Measured]], screen: Row[Any], row: Mapping[str, Any]
 ) -> None:
     schools: dict[str, object] = {**DEFAULT_SCHOOLS, **(screen.schools or {})}
     how = str(schools["trial_value"])
     method = way_of(catalogue, row["test"], row["method"], schools)
     taken.setdefault((row["test"], row["measure"], row["key"], row["side"]), []).append(
-        Taken(
+        Measured(
             screen=str(screen.id),
             date=screen.date,
             value=row["median"] if how == "median" else row["mean"],

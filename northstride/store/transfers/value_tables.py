@@ -32,7 +32,7 @@ class Stopped(Exception):
     """Nobody waits for it any more."""
 
 
-class Taking:
+class TableImport:
     """Screens being written one after the other; `done` counts them. Another thread may stop it."""
 
     def __init__(self, drafts: Sequence[tuple[dict[str, Any], str]]) -> None:
