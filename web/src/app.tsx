@@ -1,24 +1,24 @@
 import { useQuery } from "@tanstack/react-query";
 import { Navigate, Route, Routes, useLocation } from "react-router";
-import { doorQuery } from "./api/session";
-import { Away } from "./components/Away";
-import { NothingHere } from "./components/NothingHere";
-import { SessionContext } from "./components/session";
-import { PairPlace, SignInAgain, SignInPlace } from "./places/door";
-import { useDoor } from "./places/door/useDoor";
-import { CODE } from "./places/map";
-import { ATHLETE, PAIR, PLACES, type PlaceName, STEPS } from "./state/addresses";
+import { entryQuery } from "./api/session";
+import { SessionContext } from "./components/base/session";
+import { Away } from "./components/layout/Away";
+import { NothingHere } from "./components/layout/NothingHere";
+import { CODE, loadAt } from "./place_code";
+import { PairPlace, SignInAgain, SignInPlace } from "./places/sign_in";
+import { useEntry } from "./places/sign_in/useEntry";
+import { ATHLETE, PAIR, PLACES, type PlaceName, STEPS } from "./state/domain/addresses";
 
 export function App() {
-  const door = useQuery(doorQuery);
-  const { session, closed, enter, leave } = useDoor(door.data);
+  const entry = useQuery(entryQuery);
+  const { session, closed, enter, leave } = useEntry(entry.data, loadAt);
   const { pathname } = useLocation();
-  if (pathname === PAIR && door.data) {
-    return <PairPlace here={door.data.session} onEntered={enter} />;
+  if (pathname === PAIR && entry.data) {
+    return <PairPlace here={entry.data.session} onEntered={enter} />;
   }
   if (!session) {
-    if (!door.data || door.data.session) return <Away waiting={door.failureCount > 0} />;
-    return <SignInPlace door={door.data} onEntered={enter} />;
+    if (!entry.data || entry.data.session) return <Away waiting={entry.failureCount > 0} />;
+    return <SignInPlace entry={entry.data} onEntered={enter} />;
   }
   return (
     <SessionContext value={{ session, leave }}>

@@ -7,16 +7,16 @@ import "./theme/tokens.css";
 import "./theme/base.css";
 import "./theme/parts.css";
 import "./theme/figure.css";
-import "./state/preferences";
+import "./state/device/preferences";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { Problem } from "./api/problem";
 import { App } from "./app";
-import { beginAt } from "./places/begin";
-import { keep } from "./state/device_services";
-import { followLanes } from "./state/lanes";
+import { beginAt } from "./begin";
+import { followLanes } from "./state/device/lanes";
+import { keep } from "./state/device/services";
 
 const queries = new QueryClient({
   defaultOptions: {

@@ -1,6 +1,6 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
-import { withinPoll } from "../state/turns";
 import { client, type Schema, take } from "./client";
+import { withinPoll } from "./polling";
 
 export type Athlete = Schema["AthleteOut"];
 export type AthleteInput = Schema["AthleteInput"];

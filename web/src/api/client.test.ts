@@ -42,19 +42,19 @@ describe("a session that has ended", () => {
     expect(told).not.toHaveBeenCalled();
   });
 
-  it("is not what the door says to somebody who has come in since", async () => {
+  it("is not what the entry says to somebody who has come in since", async () => {
     const answers: ((response: Response) => void)[] = [];
     vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => answers.push(resolve)));
     const { askAs, asker } = await import("./client");
-    const { doorQuery } = await import("./session");
-    const door = (session: object | null) => Response.json({ has_owner: true, session });
-    const asked = new QueryClient().fetchQuery(doorQuery);
+    const { entryQuery } = await import("./session");
+    const entry = (session: object | null) => Response.json({ has_owner: true, session });
+    const asked = new QueryClient().fetchQuery(entryQuery);
     await vi.waitFor(() => expect(answers).toHaveLength(1));
     askAs({ token: "second", user_id: "u" });
-    answers[0]?.(door(null));
+    answers[0]?.(entry(null));
     await vi.waitFor(() => expect(answers).toHaveLength(2));
     expect(asker()).toBe("second");
-    answers[1]?.(door({ token: "second", user_id: "u" }));
+    answers[1]?.(entry({ token: "second", user_id: "u" }));
     expect((await asked).session?.token).toBe("second");
     expect(asker()).toBe("second");
   });

@@ -55,7 +55,7 @@ client.use({
     request.headers.set(IDLE_HEADER, String(Math.floor(Math.min(idleMs(), MOST_IDLE_MS) / 1000)));
     if (asking) {
       request.headers.set(TOKEN_HEADER, asking.token);
-      // The door tells who is there; every other call is somebody's own.
+      // The entry tells who is there; every other call is somebody's own.
       if (!request.url.endsWith("/api/session")) request.headers.set(USER_HEADER, asking.user);
     }
     return request;

@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
-import { withinPoll } from "../state/turns";
 import { client, type Schema, take } from "./client";
+import { withinPoll } from "./polling";
 
 export type Day = Schema["DayOut"];
 export type DueAction = Schema["DueActionOut"];

@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
-import { withinPoll } from "../state/turns";
 import { client, take } from "./client";
+import { withinPoll } from "./polling";
 
 export const makePairing = (id: string, screen: string | null) =>
   take(client.POST("/api/pairings", { body: { id, screen_id: screen } }));

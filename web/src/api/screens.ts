@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
-import { clockFor } from "../state/device_clock";
 import { atScreen, client, type Schema, take } from "./client";
+import { clockFor } from "./device_clock";
 
 export type Screen = Schema["ScreenOut"];
 export type ScreenLine = Schema["ScreenLine"];

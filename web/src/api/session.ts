@@ -1,21 +1,21 @@
 import { queryOptions } from "@tanstack/react-query";
 import { askAs, asker, client, type Schema, take } from "./client";
 
-export type Door = Schema["DoorOut"];
+export type Entry = Schema["DoorOut"];
 export type Session = Schema["SessionOut"];
 
-/** Who is there. Where somebody came in or left meanwhile, that answer is of before: the door is asked again. */
-async function atTheDoor(): Promise<Door> {
+/** Who is there. Where somebody came in or left meanwhile, that answer is of before: the entry is asked again. */
+async function whoIsHere(): Promise<Entry> {
   const before = asker();
-  const door = await take(client.GET("/api/session"));
-  if (asker() !== before) return atTheDoor();
-  askAs(door.session);
-  return door;
+  const entry = await take(client.GET("/api/session"));
+  if (asker() !== before) return whoIsHere();
+  askAs(entry.session);
+  return entry;
 }
 
-export const doorQuery = queryOptions({
-  queryKey: ["door"],
-  queryFn: atTheDoor,
+export const entryQuery = queryOptions({
+  queryKey: ["entry"],
+  queryFn: whoIsHere,
   staleTime: Number.POSITIVE_INFINITY,
 });
 

@@ -1,15 +1,15 @@
 import { type CSSProperties, useLayoutEffect, useRef, useState } from "react";
 import type { Side } from "../api/client";
-import { classes } from "../components/classes";
-import { SideMark } from "../components/SideMark";
-import { FIRST, LANES, SECOND } from "../state/lanes";
+import { classes } from "../components/base/classes";
+import { SideMark } from "../components/marks/SideMark";
+import { FIRST, LANES, SECOND } from "../state/device/lanes";
 import styles from "./body-chart.module.css";
 import { reaches, type Spotted } from "./labels";
 import { Drawing } from "./MapView";
 import map from "./map.module.css";
 import { boxOf, codesOn, PAIN, spotOf, viewName } from "./places";
 
-interface Door {
+interface CloserView {
   view: string;
   label: string;
   x: number;
@@ -17,7 +17,7 @@ interface Door {
 }
 
 // What lies too close together for a finger on a whole body has a closer picture.
-const DOORS: Readonly<Record<string, readonly Door[]>> = {
+const CLOSER: Readonly<Record<string, readonly CloserView[]>> = {
   body_front: [
     { view: "leg_front", label: "Shin, closer", x: 8.2, y: 74 },
     { view: "ankle_outside", label: "Ankle, closer", x: 7.6, y: 87.6 },
@@ -59,7 +59,7 @@ interface Props {
   labelOf: (code: string) => string;
   toldAt: (code: string, side: Side) => string | undefined;
   onPoint: (code: string, side: Side) => void;
-  onDoor: (view: string, side: Side) => void;
+  onCloser: (view: string, side: Side) => void;
 }
 
 /** The halves of a chart, by whose lane they stand in. */
@@ -75,21 +75,21 @@ const CAPTION: Readonly<Record<Props["view"], string>> =
     : { body_front: "front, facing them", body_back: "back, as in a mirror" };
 
 /** The whole body, each side in its own lane whichever way it faces. */
-export function BodyChart({ view, labelOf, toldAt, onPoint, onDoor }: Props) {
+export function BodyChart({ view, labelOf, toldAt, onPoint, onCloser }: Props) {
   const [width, height] = boxOf(view);
   const { frame, size } = useHeight();
   const codes = codesOn(PAIN, view).filter((code) => !BEHIND_A_DOOR.has(code));
   const places = LANES.flatMap((side) => [
     ...codes.flatMap((code) => {
       const spot = spotOf(PAIN, code, view, HALF_OF[side]);
-      return spot ? [{ code, side, ...spot, door: false }] : [];
+      return spot ? [{ code, side, ...spot, closer: false }] : [];
     }),
-    ...(DOORS[view] ?? []).map((door) => ({
-      code: door.view,
+    ...(CLOSER[view] ?? []).map((closer) => ({
+      code: closer.view,
       side,
-      left: ((side === FIRST ? door.x : width - door.x) / width) * 100,
-      top: (door.y / height) * 100,
-      door: true,
+      left: ((side === FIRST ? closer.x : width - closer.x) / width) * 100,
+      top: (closer.y / height) * 100,
+      closer: true,
     })),
   ]);
   const spotted: Spotted[] = places.map((place) => ({
@@ -100,17 +100,17 @@ export function BodyChart({ view, labelOf, toldAt, onPoint, onDoor }: Props) {
     first: false,
   }));
   const reach = reaches(spotted, (size * width) / height, size);
-  /** What is told of places that only a closer picture shows: said at the first door to it. */
+  /** What is told of places that only a closer picture shows: said at the first closer to it. */
   const behind = (close: string, side: Side) =>
     codesOn(PAIN, close)
       .filter((code) => !ON_CHART.has(code))
       .filter(
-        (code) => DOORS[view]?.find((at) => codesOn(PAIN, at.view).includes(code))?.view === close,
+        (code) => CLOSER[view]?.find((at) => codesOn(PAIN, at.view).includes(code))?.view === close,
       )
       .map((code) => toldAt(code, side))
       .find((told) => told !== undefined);
-  const doorLabel = (code: string) =>
-    DOORS[view]?.find((door) => door.view === code)?.label ?? labelOf(code);
+  const closerLabel = (code: string) =>
+    CLOSER[view]?.find((closer) => closer.view === code)?.label ?? labelOf(code);
   return (
     <figure className={styles.chart} data-first={FIRST} aria-label={CAPTION[view]}>
       <figcaption>
@@ -125,15 +125,15 @@ export function BodyChart({ view, labelOf, toldAt, onPoint, onDoor }: Props) {
           style={{ "--shape": width / height } as CSSProperties}
         >
           <Drawing view={view} />
-          {places.map(({ code, side, left, top, door }) => {
-            const told = door ? behind(code, side) : toldAt(code, side);
-            const name = door ? doorLabel(code) : labelOf(code);
+          {places.map(({ code, side, left, top, closer }) => {
+            const told = closer ? behind(code, side) : toldAt(code, side);
+            const name = closer ? closerLabel(code) : labelOf(code);
             return (
               <button
                 key={`${code} ${side}`}
                 type="button"
                 className={classes(styles.point, side)}
-                data-door={door || undefined}
+                data-closer={closer || undefined}
                 data-told={told !== undefined || undefined}
                 style={
                   {
@@ -143,8 +143,8 @@ export function BodyChart({ view, labelOf, toldAt, onPoint, onDoor }: Props) {
                   } as CSSProperties
                 }
                 aria-label={`${name}, ${side}${told === undefined ? "" : `: ${told || "here"}`}`}
-                aria-pressed={door ? undefined : told !== undefined}
-                onClick={() => (door ? onDoor(code, side) : onPoint(code, side))}
+                aria-pressed={closer ? undefined : told !== undefined}
+                onClick={() => (closer ? onCloser(code, side) : onPoint(code, side))}
               >
                 <span aria-hidden="true">{told ?? ""}</span>
                 <em aria-hidden="true">{name}</em>

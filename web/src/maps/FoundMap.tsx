@@ -1,7 +1,7 @@
 import type { CSSProperties } from "react";
 import type { Measure } from "../api/catalogue";
 import type { Side } from "../api/client";
-import type { Json } from "../state/fields";
+import type { Json } from "../state/domain/fields";
 import { foundOn } from "./found";
 import { Drawing } from "./MapView";
 import styles from "./map.module.css";

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { type CSSProperties, useId } from "react";
 import type { Side } from "../api/client";
-import { classes } from "../components/classes";
-import { useSize } from "../components/useSize";
+import { classes } from "../components/base/classes";
+import { useSize } from "../components/base/useSize";
 import { drawingOf } from "./drawings";
 import { labelSpots, linesOf, reaches, WHOLE_REACH } from "./labels";
 import styles from "./map.module.css";

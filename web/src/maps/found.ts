@@ -1,8 +1,8 @@
 // What was found on a map: the view that shows most of it, and the mark of each place on it.
 import type { Measure } from "../api/catalogue";
 import type { Side } from "../api/client";
-import type { Json } from "../state/fields";
-import { listed, markOf } from "../state/pressing";
+import type { Json } from "../state/domain/fields";
+import { listed, markOf } from "../state/domain/pressing";
 import { codesOn, spotOf } from "./places";
 
 export interface FoundOn {

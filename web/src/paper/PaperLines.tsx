@@ -1,11 +1,11 @@
 // A change line as a drawing by itself: each side in its own lane, the scale between, words it needs beside it.
 import type { Side } from "../api/client";
 import type { CourseEvent } from "../api/course";
-import { laneChart, type Scales, type Spot, scalesOf, usualOf } from "../state/chart";
-import { breakWords, linesOf, movedWords, type Pair } from "../state/course";
-import { errorWords } from "../state/course_words";
-import { plain, signed, unitOf } from "../state/parse";
-import { dayWords } from "../state/wording";
+import { laneChart, type Scales, type Spot, scalesOf, usualOf } from "../state/domain/chart";
+import { breakWords, linesOf, movedWords, type Pair } from "../state/domain/course";
+import { errorWords } from "../state/domain/course_words";
+import { plain, signed, unitOf } from "../state/domain/parse";
+import { dayWords } from "../state/domain/wording";
 import { INK } from "./palette";
 
 const LANE = { width: 220, height: 110 };

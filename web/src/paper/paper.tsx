@@ -5,21 +5,21 @@ import type { Catalogue } from "../api/catalogue";
 import type { Side } from "../api/client";
 import type { Course } from "../api/course";
 import type { Reading, Screen } from "../api/screens";
-import { FigureView } from "../components/FigureView";
 import { SHEET } from "../figures/camera";
+import { FigureView } from "../figures/FigureView";
 import { foundOn } from "../maps/found";
 import { PointMark } from "../maps/PointMark";
 import { boxOf } from "../maps/places";
-import { drawn, linesOf, pairsOf } from "../state/course";
-import { kindOf } from "../state/kinds";
+import { drawn, linesOf, pairsOf } from "../state/domain/course";
+import { kindOf } from "../state/domain/kinds";
 import {
   figureNumbers,
   type Ground,
   ledgerRows,
   type Recorded,
   recordedWords,
-} from "../state/ledger";
-import { spanOf } from "../state/span";
+} from "../state/domain/ledger";
+import { spanOf } from "../state/domain/span";
 import style from "../theme/figure.css?raw";
 import { PaperLines, wordsOf } from "./PaperLines";
 import { MARGIN, type Pin, placed, RADIUS } from "./Pins";

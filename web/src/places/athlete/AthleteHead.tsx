@@ -1,9 +1,9 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { ProblemNote } from "../../components/ProblemNote";
-import { HURTS, OTHERS } from "../../components/purposes";
-import { type Purpose, useBegin } from "../../components/useBegin";
-import { nameOf, type Running } from "../../state/day";
+import { HURTS, OTHERS } from "../../components/controls/purposes";
+import { type Purpose, useBegin } from "../../components/controls/useBegin";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { nameOf, type Running } from "../../state/domain/day";
 import styles from "./athlete.module.css";
 import type { AthleteParts } from "./parts";
 

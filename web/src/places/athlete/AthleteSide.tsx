@@ -1,13 +1,13 @@
 import { Link } from "react-router";
-import Arrange from "../../components/Arrange";
-import { Arranged } from "../../components/Arranged";
-import { AuditLink } from "../../components/AuditLink";
-import { DateFile } from "../../components/DateFile";
-import { SideMark } from "../../components/SideMark";
-import { TakeAlongButton } from "../../components/TakeAlongButton";
-import { stepTo } from "../../state/addresses";
-import { actionOf, hasDays, nameOf, type Running } from "../../state/day";
-import { dayWords, purposeName, urgencyName } from "../../state/wording";
+import Arrange from "../../components/controls/Arrange";
+import { DateFile } from "../../components/controls/DateFile";
+import { TakeAlongButton } from "../../components/controls/TakeAlongButton";
+import { Arranged } from "../../components/marks/Arranged";
+import { AuditLink } from "../../components/marks/AuditLink";
+import { SideMark } from "../../components/marks/SideMark";
+import { stepTo } from "../../state/domain/addresses";
+import { actionOf, hasDays, nameOf, type Running } from "../../state/domain/day";
+import { dayWords, purposeName, urgencyName } from "../../state/domain/wording";
 import styles from "./athlete.module.css";
 import type { AthleteParts } from "./parts";
 

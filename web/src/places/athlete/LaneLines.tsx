@@ -1,8 +1,8 @@
 import { type KeyboardEvent, useState } from "react";
 import type { Compared } from "../../api/catalogue";
 import type { CourseEvent } from "../../api/course";
-import { type LaneChart, type Scales, type Spot, usualOf } from "../../state/chart";
-import { signed, unitOf } from "../../state/parse";
+import { type LaneChart, type Scales, type Spot, usualOf } from "../../state/domain/chart";
+import { signed, unitOf } from "../../state/domain/parse";
 import styles from "./athlete.module.css";
 
 interface Props {

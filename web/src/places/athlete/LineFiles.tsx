@@ -1,9 +1,9 @@
 import { useMutation } from "@tanstack/react-query";
-import { exportLine, type Picture } from "../../api/leaving";
-import { ProblemNote } from "../../components/ProblemNote";
-import { saveFile } from "../../components/saveFile";
-import { isLicensed, useSession } from "../../components/session";
-import { linesOf, type Pair } from "../../state/course";
+import { exportLine, type Picture } from "../../api/exports";
+import { saveFile } from "../../components/base/saveFile";
+import { isLicensed, useSession } from "../../components/base/session";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { linesOf, type Pair } from "../../state/domain/course";
 
 /** The line by itself, as a drawing or as a picture. */
 export function LineFiles({ athlete, pair }: { athlete: string; pair: Pair }) {

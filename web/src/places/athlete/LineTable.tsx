@@ -1,9 +1,9 @@
 import { Fragment, useState } from "react";
 import type { Compared } from "../../api/catalogue";
 import type { Line } from "../../api/course";
-import { movedWords, type Pair } from "../../state/course";
-import { plain, signed, unitOf } from "../../state/parse";
-import { dayWords } from "../../state/wording";
+import { movedWords, type Pair } from "../../state/domain/course";
+import { plain, signed, unitOf } from "../../state/domain/parse";
+import { dayWords } from "../../state/domain/wording";
 import styles from "./athlete.module.css";
 
 const ORDER = ["left", "right", "none"] as const;

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { drawn, movedOn, movedWords, type Pair } from "../../state/course";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
+import { classes } from "../../components/base/classes";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { drawn, movedOn, movedWords, type Pair } from "../../state/domain/course";
 import styles from "./athlete.module.css";
 import { ChartRow } from "./ChartRow";
 import { LineTable } from "./LineTable";

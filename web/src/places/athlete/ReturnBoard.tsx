@@ -2,10 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import { returnTestsQuery } from "../../api/course";
-import { ProblemNote } from "../../components/ProblemNote";
-import { SideMark } from "../../components/SideMark";
-import { useBegin } from "../../components/useBegin";
-import { stepTo } from "../../state/addresses";
+import { useBegin } from "../../components/controls/useBegin";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { SideMark } from "../../components/marks/SideMark";
+import { stepTo } from "../../state/domain/addresses";
+import { criterionState, criterionWords, dayWords } from "../../state/domain/wording";
 import {
   type BoardRow,
   byWords,
@@ -18,8 +19,7 @@ import {
   meterOf,
   type ReturnTest,
   sideOf,
-} from "../../state/board";
-import { criterionState, criterionWords, dayWords } from "../../state/wording";
+} from "./board";
 import type { AthleteParts } from "./parts";
 import styles from "./return-board.module.css";
 

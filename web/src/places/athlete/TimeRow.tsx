@@ -1,11 +1,11 @@
 import type { Side } from "../../api/client";
 import type { CourseEvent } from "../../api/course";
-import { classes } from "../../components/classes";
-import { useSize } from "../../components/useSize";
-import { daysBetween } from "../../state/day";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
-import { spanOf } from "../../state/span";
-import { dayWords } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import { useSize } from "../../components/base/useSize";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { daysBetween } from "../../state/domain/day";
+import { spanOf } from "../../state/domain/span";
+import { dayWords } from "../../state/domain/wording";
 import styles from "./athlete.module.css";
 import type { AthleteParts } from "./parts";
 

@@ -1,12 +1,12 @@
 import { useEffect, useState } from "react";
 import type { Measure, Test } from "../../api/catalogue";
-import { classes } from "../../components/classes";
-import { kindOf } from "../../state/kinds";
-import { ofSide } from "../../state/lanes";
-import type { DialCode } from "../../state/parse";
-import { measureOf, type Question } from "../../state/questions";
-import { say } from "../../state/speech";
-import { signWords } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import { ofSide } from "../../state/device/lanes";
+import { say } from "../../state/device/speech";
+import { kindOf } from "../../state/domain/kinds";
+import type { DialCode } from "../../state/domain/parse";
+import { measureOf, type Question } from "../../state/domain/questions";
+import { signWords } from "../../state/domain/wording";
 import layout from "./layout.module.css";
 
 interface Props {

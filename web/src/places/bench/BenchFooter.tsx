@@ -2,13 +2,13 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Test } from "../../api/catalogue";
 import type { Screen } from "../../api/screens";
-import { classes } from "../../components/classes";
-import { part } from "../../components/part";
-import { useBenchKeys } from "../../components/useBenchKeys";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { expectedHere } from "../../state/expected";
+import { classes } from "../../components/base/classes";
+import { part } from "../../components/base/part";
+import { useStore } from "../../components/base/useStore";
+import { useBenchKeys } from "../../components/screen/useBenchKeys";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
+import { expectedHere } from "./expected";
 import layout from "./layout.module.css";
 
 // Sheets that open when somebody asks for them.

@@ -1,11 +1,11 @@
 import { useLayoutEffect, useRef } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { type Opened, OpenScreen } from "../../components/OpenScreen";
-import { useRoute } from "../../components/useRoute";
-import { useStore } from "../../components/useStore";
-import { stepTo } from "../../state/addresses";
-import { plannedIn, ROUTE } from "../../state/route";
-import { factsOf } from "../../state/story";
+import { useStore } from "../../components/base/useStore";
+import { type Opened, OpenScreen } from "../../components/screen/OpenScreen";
+import { useRoute } from "../../components/screen/useRoute";
+import { stepTo } from "../../state/domain/addresses";
+import { plannedIn, ROUTE } from "../../state/screen/route";
+import { factsOf } from "../../state/screen/story";
 import layout from "./layout.module.css";
 import { Rail } from "./Rail";
 import { benchAt, stopAt, stopsOf } from "./stops";

@@ -1,12 +1,19 @@
 import type { KeyboardEvent } from "react";
 import type { Measure, Test } from "../../api/catalogue";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { type Json, type Lane, valueField } from "../../state/fields";
-import { afterTap, isChosen, isExpected, kindOf, type Option, optionsOf } from "../../state/kinds";
-import { ofSide, SECOND } from "../../state/lanes";
-import { isAsked, type Question } from "../../state/questions";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { ofSide, SECOND } from "../../state/device/lanes";
+import { type Json, type Lane, valueField } from "../../state/domain/fields";
+import {
+  afterTap,
+  isChosen,
+  isExpected,
+  kindOf,
+  type Option,
+  optionsOf,
+} from "../../state/domain/kinds";
+import { isAsked, type Question } from "../../state/domain/questions";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 import { byKeyboard, questionId } from "./focus";
 

@@ -1,10 +1,10 @@
 import { useEffect } from "react";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import { clock, hurtsNow, startOrStop, stopClock } from "../../state/clock";
-import { placeKey, valueField } from "../../state/fields";
-import { ofSide } from "../../state/lanes";
-import { plain } from "../../state/parse";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { ofSide } from "../../state/device/lanes";
+import { placeKey, valueField } from "../../state/domain/fields";
+import { plain } from "../../state/domain/parse";
+import { clock, hurtsNow, startOrStop, stopClock } from "./clock";
 import styles from "./controls.module.css";
 import { NumberCell, type NumberCellProps } from "./NumberCell";
 import { tone } from "./tone";

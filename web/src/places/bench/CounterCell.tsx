@@ -1,9 +1,9 @@
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import { countOne } from "../../state/counting";
-import { valueField } from "../../state/fields";
-import { ofSide } from "../../state/lanes";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { ofSide } from "../../state/device/lanes";
+import { valueField } from "../../state/domain/fields";
 import styles from "./controls.module.css";
+import { countOne } from "./counting";
 import { NumberCell, type NumberCellProps } from "./NumberCell";
 
 /** Repeats counted as they happen: one plate adds one, one takes it back. */

@@ -1,12 +1,12 @@
 import type { Measure, Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { valueField } from "../../state/fields";
-import { FIRST, laneOf, ofSide, SECOND } from "../../state/lanes";
-import { shownNumber, signed, unitOf } from "../../state/parse";
-import { measureOf } from "../../state/questions";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { FIRST, laneOf, ofSide, SECOND } from "../../state/device/lanes";
+import { valueField } from "../../state/domain/fields";
+import { shownNumber, signed, unitOf } from "../../state/domain/parse";
+import { measureOf } from "../../state/domain/questions";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 
 const MOST_SHOWN = 2;

@@ -3,16 +3,12 @@ import { flushSync } from "react-dom";
 import type { Catalogue, Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
-import { useBenchKeys } from "../../components/useBenchKeys";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { hurtsNow, startOrStop, stopClock } from "../../state/clock";
-import { countOne } from "../../state/counting";
-import { entryLane, isValueField, placeOf, valueField } from "../../state/fields";
-import { controlOf, kindOf } from "../../state/kinds";
-import { askedHere } from "../../state/others";
-import { type DialCode, dialOf } from "../../state/parse";
-import { listed, pressingWords } from "../../state/pressing";
+import { useStore } from "../../components/base/useStore";
+import { useBenchKeys } from "../../components/screen/useBenchKeys";
+import { entryLane, isValueField, placeOf, valueField } from "../../state/domain/fields";
+import { controlOf, kindOf } from "../../state/domain/kinds";
+import { type DialCode, dialOf } from "../../state/domain/parse";
+import { listed, pressingWords } from "../../state/domain/pressing";
 import {
   type Instead,
   keysOf,
@@ -22,10 +18,14 @@ import {
   questionAfter,
   questionsOf,
   standsFor,
-} from "../../state/questions";
-import { SIDE_LETTER } from "../../state/wording";
+} from "../../state/domain/questions";
+import { SIDE_LETTER } from "../../state/domain/wording";
+import type { Bench } from "../../state/screen/bench";
+import { askedHere } from "../../state/screen/others";
 import { AskBar } from "./AskBar";
 import { BenchFooter } from "./BenchFooter";
+import { hurtsNow, startOrStop, stopClock } from "./clock";
+import { countOne } from "./counting";
 import { EarlierRows } from "./EarlierRows";
 import { focusQuestion } from "./focus";
 import { HeldRow } from "./HeldRow";

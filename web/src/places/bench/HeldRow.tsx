@@ -1,10 +1,10 @@
 import type { Catalogue, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
-import { HeldLane } from "../../components/HeldLane";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
+import { useStore } from "../../components/base/useStore";
+import { HeldLane } from "../../components/controls/HeldLane";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import type { Bench } from "../../state/screen/bench";
 
 interface Props {
   bench: Bench;

@@ -1,6 +1,6 @@
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { KEY_HELP } from "../../state/keys";
+import { KEY_HELP } from "../../state/domain/keys";
 import styles from "./bench.module.css";
 
 export default function KeyHelp({ onHide }: { onHide: () => void }) {

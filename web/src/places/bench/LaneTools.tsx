@@ -1,13 +1,13 @@
 import { useEffect, useRef, useState } from "react";
 import type { Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { part } from "../../components/part";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { entryLane, isValueField, placeOf } from "../../state/fields";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
-import { painWords } from "../../state/pain";
+import { classes } from "../../components/base/classes";
+import { part } from "../../components/base/part";
+import { useStore } from "../../components/base/useStore";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { entryLane, isValueField, placeOf } from "../../state/domain/fields";
+import { painWords } from "../../state/domain/pain";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 import { TOOLS, type Tool, type ToolLaneProps, type ToolsProps } from "./tools";
 

@@ -1,8 +1,8 @@
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import type { Place } from "../../state/fields";
-import { LOOKS_FULL } from "../../state/parse";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import type { Place } from "../../state/domain/fields";
+import { LOOKS_FULL } from "../../state/domain/parse";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./controls.module.css";
 
 interface Props {

@@ -1,14 +1,13 @@
 import { useState } from "react";
 import type { Measure, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
 import { hasBones } from "../../maps/drawings";
 import { MapView } from "../../maps/MapView";
 import { codesOn, viewName } from "../../maps/places";
-import type { Bench } from "../../state/bench";
-import { type Lane, valueField } from "../../state/fields";
-import { edgeOf, FIRST, LANES, laneOf, SECOND } from "../../state/lanes";
+import { edgeOf, FIRST, LANES, laneOf, SECOND } from "../../state/device/lanes";
+import { type Lane, valueField } from "../../state/domain/fields";
 import {
   afterPress,
   listed,
@@ -16,9 +15,10 @@ import {
   markOf,
   type Pressing,
   restClear,
-} from "../../state/pressing";
-import type { Question } from "../../state/questions";
-import { SIDE_LETTER } from "../../state/wording";
+} from "../../state/domain/pressing";
+import type { Question } from "../../state/domain/questions";
+import { SIDE_LETTER } from "../../state/domain/wording";
+import type { Bench } from "../../state/screen/bench";
 import { MarkLegend } from "./MarkLegend";
 import styles from "./map-row.module.css";
 import { useRestOfMap } from "./useRestOfMap";

@@ -1,4 +1,4 @@
-import { classes } from "../../components/classes";
+import { classes } from "../../components/base/classes";
 import { PointMark } from "../../maps/PointMark";
 import styles from "./map-row.module.css";
 

@@ -2,11 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import type { Measure, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { HistoryLine, Screen } from "../../api/screens";
-import { ProblemNote } from "../../components/ProblemNote";
-import type { Bench } from "../../state/bench";
-import { type Place, valueField } from "../../state/fields";
-import { kindOf } from "../../state/kinds";
-import { measureOf, other, type Question } from "../../state/questions";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { type Place, valueField } from "../../state/domain/fields";
+import { kindOf } from "../../state/domain/kinds";
+import { measureOf, other, type Question } from "../../state/domain/questions";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 import { historyQuery } from "./queries";
 

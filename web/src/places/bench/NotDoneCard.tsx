@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Test } from "../../api/catalogue";
-import type { Bench } from "../../state/bench";
-import type { Lane } from "../../state/fields";
+import type { Lane } from "../../state/domain/fields";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 
 interface Props {

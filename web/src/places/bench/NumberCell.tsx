@@ -7,12 +7,12 @@ import {
   useState,
 } from "react";
 import type { Measure, Test } from "../../api/catalogue";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { valueField } from "../../state/fields";
-import { ofSide } from "../../state/lanes";
-import { fromMillimetres, type LengthUnit, nextUnit, unitFor } from "../../state/length";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { ofSide } from "../../state/device/lanes";
+import { chooseLengthUnit, lengthUnit, touching } from "../../state/device/preferences";
+import { valueField } from "../../state/domain/fields";
+import { fromMillimetres, type LengthUnit, nextUnit, unitFor } from "../../state/domain/length";
 import {
   type DialCode,
   type DialSetting,
@@ -22,9 +22,9 @@ import {
   signed,
   trialsOf,
   unitOf,
-} from "../../state/parse";
-import { chooseLengthUnit, lengthUnit, touching } from "../../state/preferences";
-import { isAsked, type Question } from "../../state/questions";
+} from "../../state/domain/parse";
+import { isAsked, type Question } from "../../state/domain/questions";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 import { questionId } from "./focus";
 

@@ -1,17 +1,17 @@
 import { useEffect } from "react";
 import type { Measure, Test } from "../../api/catalogue";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { valueField } from "../../state/fields";
-import { kindOf } from "../../state/kinds";
-import { unitFor } from "../../state/length";
-import { backspace, isBelow, nextTrial, press, setBelow } from "../../state/pad";
-import type { DialCode, DialSetting } from "../../state/parse";
-import { lengthUnit } from "../../state/preferences";
-import { other, type Question } from "../../state/questions";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { lengthUnit } from "../../state/device/preferences";
+import { valueField } from "../../state/domain/fields";
+import { kindOf } from "../../state/domain/kinds";
+import { unitFor } from "../../state/domain/length";
+import type { DialCode, DialSetting } from "../../state/domain/parse";
+import { other, type Question } from "../../state/domain/questions";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 import { focusQuestion, questionId } from "./focus";
+import { backspace, isBelow, nextTrial, press, setBelow } from "./pad";
 
 interface Props {
   bench: Bench;

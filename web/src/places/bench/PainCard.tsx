@@ -1,10 +1,10 @@
 import type { Site, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { part } from "../../components/part";
-import type { Bench } from "../../state/bench";
-import type { Lane } from "../../state/fields";
-import { asPain, type Pain } from "../../state/pain";
+import { classes } from "../../components/base/classes";
+import { part } from "../../components/base/part";
+import type { Lane } from "../../state/domain/fields";
+import { asPain, type Pain } from "../../state/domain/pain";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 
 const { Place: SiteMap } = part(

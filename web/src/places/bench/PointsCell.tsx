@@ -1,8 +1,8 @@
-import { useStore } from "../../components/useStore";
-import { valueField } from "../../state/fields";
-import { gradeOf, ticksOf, ticksText } from "../../state/score";
+import { useStore } from "../../components/base/useStore";
+import { valueField } from "../../state/domain/fields";
 import { ChoiceCell } from "./ChoiceCell";
 import type { NumberCellProps } from "./NumberCell";
+import { gradeOf, ticksOf, ticksText } from "./score";
 import styles from "./score.module.css";
 
 const ANSWERS = [

@@ -1,15 +1,15 @@
 import type { Catalogue } from "../../api/catalogue";
 import type { Reading } from "../../api/screens";
-import { classes } from "../../components/classes";
-import { NotExamined } from "../../components/NotExamined";
-import { OpenQuestions } from "../../components/OpenQuestions";
-import { ProblemNote } from "../../components/ProblemNote";
-import { SideMark } from "../../components/SideMark";
-import { Tally } from "../../components/Tally";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { LANES } from "../../state/lanes";
-import { flagName, retakeReason } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { NotExamined } from "../../components/marks/NotExamined";
+import { OpenQuestions } from "../../components/marks/OpenQuestions";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { SideMark } from "../../components/marks/SideMark";
+import { Tally } from "../../components/marks/Tally";
+import { LANES } from "../../state/device/lanes";
+import { flagName, retakeReason } from "../../state/domain/wording";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 
 /** Flags as they stand with everything typed, reasons first. */

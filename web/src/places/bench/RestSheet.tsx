@@ -2,12 +2,12 @@ import { useEffect, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import type { Test } from "../../api/catalogue";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { changesFor, type Expected } from "../../state/expected";
-import { type Lane, placeKey } from "../../state/fields";
-import { FIRST, SECOND } from "../../state/lanes";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { FIRST, SECOND } from "../../state/device/lanes";
+import { type Lane, placeKey } from "../../state/domain/fields";
+import type { Bench } from "../../state/screen/bench";
+import { changesFor, type Expected } from "./expected";
 import styles from "./rest-sheet.module.css";
 
 interface Props {

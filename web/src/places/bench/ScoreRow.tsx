@@ -1,12 +1,12 @@
 import type { Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { valueField } from "../../state/fields";
-import { FIRST, laneOf, ofSide, SECOND } from "../../state/lanes";
-import { plain } from "../../state/parse";
-import { scored } from "../../state/score";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { FIRST, laneOf, ofSide, SECOND } from "../../state/device/lanes";
+import { valueField } from "../../state/domain/fields";
+import { plain } from "../../state/domain/parse";
+import type { Bench } from "../../state/screen/bench";
+import { scored } from "./score";
 import styles from "./score.module.css";
 
 interface Props {

@@ -1,10 +1,10 @@
 import type { Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { entryLane } from "../../state/fields";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { entryLane } from "../../state/domain/fields";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 
 interface Props {

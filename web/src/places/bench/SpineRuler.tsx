@@ -1,12 +1,12 @@
 import type { Measure } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { clock } from "../../state/clock";
-import { type Place, placeKey, valueField } from "../../state/fields";
-import { edgeOf, LANES } from "../../state/lanes";
-import { plain, shownNumber } from "../../state/parse";
-import { heightOn, rulerFor } from "../../state/ruler";
+import { useStore } from "../../components/base/useStore";
+import { edgeOf, LANES } from "../../state/device/lanes";
+import { type Place, placeKey, valueField } from "../../state/domain/fields";
+import { plain, shownNumber } from "../../state/domain/parse";
+import type { Bench } from "../../state/screen/bench";
+import { clock } from "./clock";
+import { heightOn, rulerFor } from "./ruler";
 import styles from "./ruler.module.css";
 import { useSeconds } from "./useSeconds";
 

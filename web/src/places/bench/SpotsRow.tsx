@@ -1,14 +1,17 @@
 import type { Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { useStore } from "../../components/useStore";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
 import { MapView } from "../../maps/MapView";
 import { PointMark } from "../../maps/PointMark";
 import { codesOn } from "../../maps/places";
-import type { Bench } from "../../state/bench";
-import { valueField } from "../../state/fields";
-import { edgeOf, FIRST, LANES, laneOf, SECOND } from "../../state/lanes";
-import { isAsked, type Key, type Question } from "../../state/questions";
+import { edgeOf, FIRST, LANES, laneOf, SECOND } from "../../state/device/lanes";
+import { valueField } from "../../state/domain/fields";
+import { isAsked, type Key, type Question } from "../../state/domain/questions";
+import type { Bench } from "../../state/screen/bench";
+import { questionId } from "./focus";
+import { MarkLegend } from "./MarkLegend";
+import styles from "./map-row.module.css";
 import {
   afterSpot,
   expectedAt,
@@ -17,10 +20,7 @@ import {
   spotMark,
   spotsOf,
   spotWords,
-} from "../../state/spots";
-import { questionId } from "./focus";
-import { MarkLegend } from "./MarkLegend";
-import styles from "./map-row.module.css";
+} from "./spots";
 import { useRestOfMap } from "./useRestOfMap";
 
 interface Props {

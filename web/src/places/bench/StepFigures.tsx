@@ -1,13 +1,13 @@
 import type { Measure, Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { Figure } from "../../components/Figure";
-import { SideMark } from "../../components/SideMark";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { valueField } from "../../state/fields";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
-import { parseTrials, shownNumber } from "../../state/parse";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { SideMark } from "../../components/marks/SideMark";
+import { Figure } from "../../figures/Figure";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { valueField } from "../../state/domain/fields";
+import { parseTrials, shownNumber } from "../../state/domain/parse";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 
 interface Props {

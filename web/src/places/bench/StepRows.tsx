@@ -1,14 +1,13 @@
 import type { ComponentType } from "react";
 import type { Measure, Step, Test } from "../../api/catalogue";
-import { classes } from "../../components/classes";
-import { DifferenceBar } from "../../components/DifferenceBar";
-import { part } from "../../components/part";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { type Lane, lanesOf, valueField } from "../../state/fields";
-import { type Control, controlOf } from "../../state/kinds";
-import { FIRST, laneOf, ofSide, SECOND } from "../../state/lanes";
-import { type DialCode, plain, shownNumber } from "../../state/parse";
+import { classes } from "../../components/base/classes";
+import { part } from "../../components/base/part";
+import { useStore } from "../../components/base/useStore";
+import { DifferenceBar } from "../../components/marks/DifferenceBar";
+import { FIRST, laneOf, ofSide, SECOND } from "../../state/device/lanes";
+import { type Lane, lanesOf, valueField } from "../../state/domain/fields";
+import { type Control, controlOf } from "../../state/domain/kinds";
+import { type DialCode, plain, shownNumber } from "../../state/domain/parse";
 import {
   type Instead,
   type Key,
@@ -16,9 +15,9 @@ import {
   rowsOf,
   standsFor,
   twinOf,
-} from "../../state/questions";
-import { torque } from "../../state/ruler";
-import { SIDE_LETTER } from "../../state/wording";
+} from "../../state/domain/questions";
+import { SIDE_LETTER } from "../../state/domain/wording";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 import { ChoiceCell } from "./ChoiceCell";
 import { ClockCell } from "./ClockCell";
@@ -27,6 +26,7 @@ import controls from "./controls.module.css";
 import { LooksFull } from "./LooksFull";
 import { NumberCell, type NumberCellProps } from "./NumberCell";
 import { PointsCell } from "./PointsCell";
+import { torque } from "./ruler";
 import { SpineRuler } from "./SpineRuler";
 
 // The drawings come when a test asks on one.

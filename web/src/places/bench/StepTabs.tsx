@@ -1,7 +1,7 @@
 import type { Step, Test } from "../../api/catalogue";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { lanesOf, valueField } from "../../state/fields";
+import { useStore } from "../../components/base/useStore";
+import { lanesOf, valueField } from "../../state/domain/fields";
+import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
 
 interface Props {

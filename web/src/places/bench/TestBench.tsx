@@ -1,5 +1,5 @@
-import { SignedNote } from "../../components/SignedNote";
-import { stepsFor } from "../../state/questions";
+import { SignedNote } from "../../components/marks/SignedNote";
+import { stepsFor } from "../../state/domain/questions";
 import { EntryBench, type TestBenchProps } from "./EntryBench";
 import layout from "./layout.module.css";
 

@@ -1,10 +1,10 @@
 import { useEffect, useRef } from "react";
 import Overlay from "react-bootstrap/Overlay";
 import Popover from "react-bootstrap/Popover";
-import { classes } from "../../components/classes";
-import { SideMark } from "../../components/SideMark";
-import { useStore } from "../../components/useStore";
-import { ofSide } from "../../state/lanes";
+import { classes } from "../../components/base/classes";
+import { useStore } from "../../components/base/useStore";
+import { SideMark } from "../../components/marks/SideMark";
+import { ofSide } from "../../state/device/lanes";
 import styles from "./bench.module.css";
 import { MoreCard } from "./MoreCard";
 import { NotDoneCard } from "./NotDoneCard";

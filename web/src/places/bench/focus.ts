@@ -1,5 +1,5 @@
 import type { FocusEvent } from "react";
-import type { Question } from "../../state/questions";
+import type { Question } from "../../state/domain/questions";
 
 export const questionId = (question: Question): string =>
   `q-${question.step}-${question.measure}-${question.key || "none"}-${question.side ?? "both"}`;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Catalogue, Test } from "../../api/catalogue";
 import type { Route } from "../../api/screens";
-import type { Fields } from "../../state/fields";
+import type { Fields } from "../../state/domain/fields";
 import { benchAt, inPositions, laneShare, progress, stopAt, stopsOf } from "./stops";
 
 const measures = [

@@ -2,10 +2,10 @@
 import type { Catalogue, Measure, Test } from "../../api/catalogue";
 import type { Schema, Side } from "../../api/client";
 import type { Route } from "../../api/screens";
-import { stepTo } from "../../state/addresses";
-import { type Fields, type Json, placeOf, valueField } from "../../state/fields";
-import { listed, shareTouched } from "../../state/pressing";
-import { rowsOf, stepsFor, twinOf } from "../../state/questions";
+import { stepTo } from "../../state/domain/addresses";
+import { type Fields, type Json, placeOf, valueField } from "../../state/domain/fields";
+import { listed, shareTouched } from "../../state/domain/pressing";
+import { rowsOf, stepsFor, twinOf } from "../../state/domain/questions";
 
 export interface Stop {
   test: Test;

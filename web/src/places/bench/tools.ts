@@ -2,8 +2,8 @@
 import type { Site, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Screen } from "../../api/screens";
-import type { Bench } from "../../state/bench";
-import type { Question } from "../../state/questions";
+import type { Question } from "../../state/domain/questions";
+import type { Bench } from "../../state/screen/bench";
 
 export interface ToolsProps {
   bench: Bench;

@@ -1,5 +1,5 @@
 import { useEffect, useLayoutEffect, useRef } from "react";
-import type { Question } from "../../state/questions";
+import type { Question } from "../../state/domain/questions";
 import { focusQuestion } from "./focus";
 
 const BEGINS_A_NUMBER = /^[-−\d.,]$/;

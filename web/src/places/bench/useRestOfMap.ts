@@ -1,4 +1,4 @@
-import { useBenchKeys } from "../../components/useBenchKeys";
+import { useBenchKeys } from "../../components/screen/useBenchKeys";
 
 /** The key that says the rest of a map, heard while the map is there. */
 export function useRestOfMap(rest: () => void): void {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { clock, elapsed } from "../../state/clock";
+import { clock, elapsed } from "./clock";
 
 const LOOK_EVERY_MS = 100;
 

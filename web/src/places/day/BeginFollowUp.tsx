@@ -1,6 +1,6 @@
 import Button from "react-bootstrap/Button";
-import { ProblemNote } from "../../components/ProblemNote";
-import { useBegin } from "../../components/useBegin";
+import { useBegin } from "../../components/controls/useBegin";
+import { ProblemNote } from "../../components/marks/ProblemNote";
 
 interface Props {
   athlete: { id: string; name: string };

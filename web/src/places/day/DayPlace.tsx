@@ -2,15 +2,15 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
 import { dayQuery } from "../../api/day";
-import { PlaceAway } from "../../components/Away";
-import { ProblemNote } from "../../components/ProblemNote";
-import { Shell } from "../../components/Shell";
-import { bookedToday, cannotWait, firstWords, longDay, runningOut } from "../../state/day";
+import { PlaceAway } from "../../components/layout/Away";
+import { Shell } from "../../components/layout/Shell";
+import { UrgentToday } from "../../components/layout/UrgentToday";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { bookedToday, cannotWait, firstWords, longDay, runningOut } from "../../state/domain/day";
 import styles from "./day.module.css";
 import { OpenScreens } from "./OpenScreens";
 import { RunsOut } from "./RunsOut";
 import { Today } from "./Today";
-import { UrgentToday } from "./UrgentToday";
 
 /** What today needs: what cannot wait, what is open, who comes, and what runs out. */
 export default function DayPlace() {

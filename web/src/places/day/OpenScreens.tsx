@@ -1,8 +1,8 @@
 import { Link } from "react-router";
-import { classes } from "../../components/classes";
-import { stepTo } from "../../state/addresses";
-import { doneWords, goesOn } from "../../state/day";
-import { dayWords, purposeName } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import { stepTo } from "../../state/domain/addresses";
+import { doneWords, goesOn } from "../../state/domain/day";
+import { dayWords, purposeName } from "../../state/domain/wording";
 import styles from "./day.module.css";
 import type { DayParts } from "./parts";
 

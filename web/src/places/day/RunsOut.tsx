@@ -1,10 +1,10 @@
 import { Link } from "react-router";
-import Arrange from "../../components/Arrange";
-import { classes } from "../../components/classes";
-import { SideMark } from "../../components/SideMark";
-import { stepTo } from "../../state/addresses";
-import { actionOf, nameOf, type Running, stripDays } from "../../state/day";
-import { isUrgent } from "../../state/urgent";
+import { classes } from "../../components/base/classes";
+import Arrange from "../../components/controls/Arrange";
+import { SideMark } from "../../components/marks/SideMark";
+import { stepTo } from "../../state/domain/addresses";
+import { actionOf, nameOf, type Running, stripDays } from "../../state/domain/day";
+import { isUrgent } from "../../state/domain/urgent";
 import { BeginFollowUp } from "./BeginFollowUp";
 import styles from "./day.module.css";
 import type { DayParts } from "./parts";

@@ -1,6 +1,6 @@
 import type { CSSProperties } from "react";
-import { classes } from "../../components/classes";
-import { atPercent, type Running, wordsAt } from "../../state/day";
+import { classes } from "../../components/base/classes";
+import { atPercent, type Running, wordsAt } from "../../state/domain/day";
 import styles from "./day.module.css";
 
 /** A stretch between two posts, or a line to a last day; a tick where it is booked; in words as well. */

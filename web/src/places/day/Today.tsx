@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import type { DueAction } from "../../api/day";
-import { SideMark } from "../../components/SideMark";
-import { stepTo } from "../../state/addresses";
-import { nameOf } from "../../state/day";
-import { isUrgent } from "../../state/urgent";
+import { SideMark } from "../../components/marks/SideMark";
+import { stepTo } from "../../state/domain/addresses";
+import { nameOf } from "../../state/domain/day";
+import { isUrgent } from "../../state/domain/urgent";
 import { BeginFollowUp } from "./BeginFollowUp";
 import styles from "./day.module.css";
 import type { DayParts } from "./parts";

@@ -1,10 +1,10 @@
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { type Athlete, editAthlete, type Squad } from "../../api/athletes";
-import { DialogButtons } from "../../components/DialogButtons";
-import { FormField, useServerForm } from "../../components/form";
-import { ProblemNote } from "../../components/ProblemNote";
-import { capital } from "../../state/wording";
+import { DialogButtons } from "../../components/controls/DialogButtons";
+import { FormField, useServerForm } from "../../components/controls/form";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { capital } from "../../state/domain/wording";
 import styles from "./people.module.css";
 import { addAthlete } from "./queries";
 

@@ -4,11 +4,11 @@ import { Link } from "react-router";
 import { type Athlete, athleteQuery, editAthlete, type Squad } from "../../api/athletes";
 import { catalogueQuery } from "../../api/catalogue";
 import { type ScreenLine, screensQuery } from "../../api/screens";
-import { ProblemNote } from "../../components/ProblemNote";
-import { isStaff, useSession, useToday } from "../../components/session";
-import { athleteTo, stepTo } from "../../state/addresses";
-import { isUrgent } from "../../state/urgent";
-import { ageOn, dayWords, flagName, purposeName, urgencyName } from "../../state/wording";
+import { isStaff, useSession, useToday } from "../../components/base/session";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { athleteTo, stepTo } from "../../state/domain/addresses";
+import { isUrgent } from "../../state/domain/urgent";
+import { ageOn, dayWords, flagName, purposeName, urgencyName } from "../../state/domain/wording";
 import { BeginScreen } from "./BeginScreen";
 import { Merging } from "./Merging";
 

@@ -1,7 +1,7 @@
 import type { Athlete } from "../../api/athletes";
-import { ProblemNote } from "../../components/ProblemNote";
-import { HURTS, type Offered, OTHERS } from "../../components/purposes";
-import { useBegin } from "../../components/useBegin";
+import { HURTS, type Offered, OTHERS } from "../../components/controls/purposes";
+import { useBegin } from "../../components/controls/useBegin";
+import { ProblemNote } from "../../components/marks/ProblemNote";
 import styles from "./people.module.css";
 
 /** Begins any purpose, and asks first. */

@@ -1,9 +1,9 @@
 import { useId } from "react";
 import Form from "react-bootstrap/Form";
 import type { Columns } from "../../api/values";
-import { classes } from "../../components/classes";
-import { type Role, roleTyped, saysOf } from "../../state/value_columns";
+import { classes } from "../../components/base/classes";
 import styles from "./people.module.css";
+import { type Role, roleTyped, saysOf } from "./value_columns";
 
 interface Props {
   columns: Columns;

@@ -4,11 +4,11 @@ import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { useNavigate } from "react-router";
 import type { CheckedFile } from "../../api/screens";
-import { FormField, useServerForm } from "../../components/form";
-import { ProblemNote } from "../../components/ProblemNote";
-import { isLicensed, useSession } from "../../components/session";
-import { stepTo } from "../../state/addresses";
-import { dayWords, purposeName } from "../../state/wording";
+import { isLicensed, useSession } from "../../components/base/session";
+import { FormField, useServerForm } from "../../components/controls/form";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { stepTo } from "../../state/domain/addresses";
+import { dayWords, purposeName } from "../../state/domain/wording";
 import styles from "./people.module.css";
 import { checkRecord, importRecord } from "./queries";
 

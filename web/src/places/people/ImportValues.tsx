@@ -5,14 +5,14 @@ import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { catalogueQuery } from "../../api/catalogue";
 import type { CheckedTable, Columns } from "../../api/values";
-import { ProblemNote } from "../../components/ProblemNote";
-import { HURTS, OTHERS } from "../../components/purposes";
-import type { Purpose } from "../../components/useBegin";
-import { rolesOf, roleTyped } from "../../state/value_columns";
-import { dayWords, purposeName } from "../../state/wording";
+import { HURTS, OTHERS } from "../../components/controls/purposes";
+import type { Purpose } from "../../components/controls/useBegin";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { dayWords, purposeName } from "../../state/domain/wording";
 import { ColumnRoles } from "./ColumnRoles";
 import styles from "./people.module.css";
 import { stepWords, useTable, wasStopped } from "./useTable";
+import { rolesOf, roleTyped } from "./value_columns";
 
 interface Props {
   text: string;

@@ -3,9 +3,9 @@ import { type ChangeEvent, useRef } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { readColumns } from "../../api/values";
-import { ProblemNote } from "../../components/ProblemNote";
-import { part } from "../../components/part";
-import { isLicensed, useSession } from "../../components/session";
+import { part } from "../../components/base/part";
+import { isLicensed, useSession } from "../../components/base/session";
+import { ProblemNote } from "../../components/marks/ProblemNote";
 
 const { Place: ImportValues } = part(
   () => import("./ImportValues"),

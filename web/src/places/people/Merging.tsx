@@ -2,12 +2,12 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Athlete } from "../../api/athletes";
-import { AthleteChoice } from "../../components/AthleteChoice";
-import { PasswordDialog } from "../../components/PasswordDialog";
-import { ProblemNote } from "../../components/ProblemNote";
-import { useSession } from "../../components/session";
-import { momentWords } from "../../state/audit";
-import { readable } from "../../state/wording";
+import { useSession } from "../../components/base/session";
+import { AthleteChoice } from "../../components/controls/AthleteChoice";
+import { PasswordDialog } from "../../components/controls/PasswordDialog";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { momentWords } from "../../state/domain/audit";
+import { readable } from "../../state/domain/wording";
 import styles from "./people.module.css";
 import {
   type Merged,

@@ -4,13 +4,13 @@ import { useEffect, useRef } from "react";
 import type { Athlete } from "../../api/athletes";
 import { catalogueQuery } from "../../api/catalogue";
 import type { Schema, Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { ProblemNote } from "../../components/ProblemNote";
-import { SideMark } from "../../components/SideMark";
-import { useToday } from "../../components/session";
-import { Tally } from "../../components/Tally";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
-import { ageOn, dayWords, readable } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import { useToday } from "../../components/base/session";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { SideMark } from "../../components/marks/SideMark";
+import { Tally } from "../../components/marks/Tally";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { ageOn, dayWords, readable } from "../../state/domain/wording";
 import styles from "./people.module.css";
 
 interface Props {

@@ -2,10 +2,10 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Squad } from "../../api/athletes";
-import { FormField, useServerForm } from "../../components/form";
-import { ProblemNote } from "../../components/ProblemNote";
-import { isStaff, useSession } from "../../components/session";
-import { TakeAlongButton } from "../../components/TakeAlongButton";
+import { isStaff, useSession } from "../../components/base/session";
+import { FormField, useServerForm } from "../../components/controls/form";
+import { TakeAlongButton } from "../../components/controls/TakeAlongButton";
+import { ProblemNote } from "../../components/marks/ProblemNote";
 import styles from "./people.module.css";
 import { addSquad, editSquad, squadsQuery } from "./queries";
 

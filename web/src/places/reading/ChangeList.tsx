@@ -1,15 +1,9 @@
 import type { Catalogue, Compared } from "../../api/catalogue";
 import type { Reading } from "../../api/screens";
-import { classes } from "../../components/classes";
-import {
-  type Change,
-  changeCautions,
-  changedRows,
-  changeWords,
-  leftOutWords,
-} from "../../state/changes";
-import { FIRST, laneOf, ofSide, SECOND } from "../../state/lanes";
-import { signed, unitOf } from "../../state/parse";
+import { classes } from "../../components/base/classes";
+import { FIRST, laneOf, ofSide, SECOND } from "../../state/device/lanes";
+import { signed, unitOf } from "../../state/domain/parse";
+import { type Change, changeCautions, changedRows, changeWords, leftOutWords } from "./changes";
 import styles from "./reading.module.css";
 
 /** What has changed beyond error since the athlete's earlier screens, each side in its lane. */

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
-import { stepTo } from "../../state/addresses";
-import { entryAt } from "../../state/ledger";
-import { criterionState, criterionWords } from "../../state/wording";
+import { stepTo } from "../../state/domain/addresses";
+import { entryAt } from "../../state/domain/ledger";
+import { criterionState, criterionWords } from "../../state/domain/wording";
 import type { LedgerProps } from "./FlagRow";
 import styles from "./reading.module.css";
 

@@ -2,15 +2,15 @@ import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { ProblemNote } from "../../components/ProblemNote";
-import { Rungs } from "../../components/Rungs";
-import { TextField } from "../../components/TextField";
-import { stepTo } from "../../state/addresses";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
-import { entryAt } from "../../state/ledger";
-import { movedWords, rungsOf, type Sign, saysWords } from "../../state/says";
-import { capital, flagName } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import { TextField } from "../../components/controls/TextField";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { Rungs } from "../../components/marks/Rungs";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { stepTo } from "../../state/domain/addresses";
+import { entryAt } from "../../state/domain/ledger";
+import { movedWords, ratioWords, rungsOf, type Sign } from "../../state/domain/rungs";
+import { capital, flagName } from "../../state/domain/wording";
 import type { LedgerProps } from "./FlagRow";
 import { evidenceQuery } from "./queries";
 import styles from "./reading.module.css";
@@ -89,7 +89,7 @@ function Signs(props: LedgerProps & { signs: readonly Sign[]; code: string; side
               <Link to={stepTo(screen.record.id, "bench", entry?.test ?? sign.test)}>
                 {sign.sign}
               </Link>{" "}
-              {sign.result}: <strong>{saysWords(sign)}</strong>
+              {sign.result}: <strong>{ratioWords(sign)}</strong>
               {moved ? <strong className={styles.moved}> {moved}</strong> : null}
               <span className="muted">
                 {" "}

@@ -2,14 +2,15 @@ import { Link } from "react-router";
 import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Flag, Reading, Screen } from "../../api/screens";
-import { classes } from "../../components/classes";
-import { DifferenceBar } from "../../components/DifferenceBar";
-import { LaneFigure } from "../../components/LaneFigure";
-import { Octagon } from "../../components/Octagon";
-import { RuledDown, Tally } from "../../components/Tally";
-import { stepTo } from "../../state/addresses";
-import { kindOf } from "../../state/kinds";
-import { FIRST, LANES, laneOf, SECOND } from "../../state/lanes";
+import { classes } from "../../components/base/classes";
+import { DifferenceBar } from "../../components/marks/DifferenceBar";
+import { Octagon } from "../../components/marks/Octagon";
+import { RuledDown, Tally } from "../../components/marks/Tally";
+import { LaneFigure } from "../../maps/LaneFigure";
+import { FIRST, LANES, laneOf, SECOND } from "../../state/device/lanes";
+import { stepTo } from "../../state/domain/addresses";
+import type { AmendedDifference } from "../../state/domain/amended";
+import { kindOf } from "../../state/domain/kinds";
 import {
   entryAt,
   type LedgerRow,
@@ -17,11 +18,10 @@ import {
   type Records,
   recordedWords,
   retakesOf,
-} from "../../state/ledger";
-import type { MadeDifference } from "../../state/made";
-import { isUrgent } from "../../state/urgent";
-import { flagName, gateWords, retakeReason, urgencyName } from "../../state/wording";
-import { Made } from "./Made";
+} from "../../state/domain/ledger";
+import { isUrgent } from "../../state/domain/urgent";
+import { flagName, gateWords, retakeReason, urgencyName } from "../../state/domain/wording";
+import { Amended } from "./Amended";
 import styles from "./reading.module.css";
 
 export interface LedgerProps {
@@ -31,7 +31,7 @@ export interface LedgerProps {
   recorded: Records;
   how: "mean" | "median";
   /** What an amendment or newer rules changed, marked where it stands. */
-  made: readonly MadeDifference[];
+  made: readonly AmendedDifference[];
 }
 
 /** A finding: its name and the difference in the spine, each side's words and figure in its lane. */
@@ -84,7 +84,7 @@ function FlagLane(props: LedgerProps & { row: LedgerRow; side: Side }) {
         ) : null}
         <Value {...props} own={own} quiet={Boolean(flag)} />
         {flag || ruledDown ? null : <Silence {...props} own={own} />}
-        <Made made={made} code={row.code} side={side} />
+        <Amended made={made} code={row.code} side={side} />
         <Again {...props} />
       </div>
       {row.ground && own && own.values.size > 0 ? (

@@ -1,10 +1,10 @@
 import Button from "react-bootstrap/Button";
 import type { Catalogue } from "../../api/catalogue";
 import { amendScreen, type Screen } from "../../api/screens";
-import { FormField, useServerForm } from "../../components/form";
-import { ProblemNote } from "../../components/ProblemNote";
-import { isLicensed, useSession } from "../../components/session";
-import { answerWords } from "../../state/answer_words";
+import { isLicensed, useSession } from "../../components/base/session";
+import { FormField, useServerForm } from "../../components/controls/form";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { answerWords } from "../../state/screen/answer_words";
 
 interface Props {
   screen: Screen;

@@ -1,19 +1,19 @@
-import { classes } from "../../components/classes";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
-import { ledgerRows } from "../../state/ledger";
-import type { MadeDifference } from "../../state/made";
-import { flagName } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import type { AmendedDifference } from "../../state/domain/amended";
+import { ledgerRows } from "../../state/domain/ledger";
+import { flagName } from "../../state/domain/wording";
+import { Amended } from "./Amended";
 import { ChangeList } from "./ChangeList";
 import { Criteria } from "./Criteria";
 import { EvidenceRows } from "./EvidenceRows";
 import { FlagRow, FlagWords, type LedgerProps } from "./FlagRow";
-import { Made } from "./Made";
 import { NotExaminedRow } from "./NotExaminedRow";
 import styles from "./reading.module.css";
 import { ClearedRows, DifferenceRows, HeldRows, RetakeRows } from "./SlimRows";
 
 interface Props extends Pick<LedgerProps, "reading" | "screen" | "catalogue"> {
-  made: readonly MadeDifference[];
+  made: readonly AmendedDifference[];
 }
 
 /** All a reading says, from what weighs most to what nobody looked at. An empty lane says why it is empty. */
@@ -32,7 +32,7 @@ export function Ledger({ reading, screen, catalogue, made }: Props) {
         >
           <h2>{flagName(catalogue, flag.code)}</h2>
           <FlagWords {...shared} flag={flag} />
-          <Made made={made} code={flag.code} side={null} />
+          <Amended made={made} code={flag.code} side={null} />
           <span className="muted small">of no one side</span>
         </section>
       ))}
@@ -99,7 +99,7 @@ function Gone({ made, catalogue, reading }: LedgerProps) {
         <div key={`${item.code} ${item.side}`}>
           {flagName(catalogue, item.code)}
           {item.side ? `, ${item.side}` : ""}:{" "}
-          <Made made={made} code={item.code} side={item.side} />
+          <Amended made={made} code={item.code} side={item.side} />
         </div>
       ))}
     </section>

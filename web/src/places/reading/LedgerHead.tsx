@@ -1,14 +1,14 @@
 import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Reading, Screen } from "../../api/screens";
-import Arrange from "../../components/Arrange";
-import { Arranged } from "../../components/Arranged";
-import { classes } from "../../components/classes";
-import { SideMark } from "../../components/SideMark";
-import { type Action, isInHand, standingOf } from "../../state/arranging";
-import { LANES, laneOf } from "../../state/lanes";
-import { isUrgent } from "../../state/urgent";
-import { actionWords, dueWords, urgencyName } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import Arrange from "../../components/controls/Arrange";
+import { Arranged } from "../../components/marks/Arranged";
+import { SideMark } from "../../components/marks/SideMark";
+import { LANES, laneOf } from "../../state/device/lanes";
+import { type Action, isInHand, standingOf } from "../../state/domain/arranging";
+import { isUrgent } from "../../state/domain/urgent";
+import { actionWords, dueWords, urgencyName } from "../../state/domain/wording";
 import { Options } from "./Options";
 import styles from "./reading.module.css";
 

@@ -2,11 +2,11 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import type { Screen } from "../../api/screens";
-import { AthleteChoice } from "../../components/AthleteChoice";
-import { DialogButtons } from "../../components/DialogButtons";
-import { FormField, useServerForm } from "../../components/form";
-import { ProblemNote } from "../../components/ProblemNote";
-import { useSession } from "../../components/session";
+import { useSession } from "../../components/base/session";
+import { AthleteChoice } from "../../components/controls/AthleteChoice";
+import { DialogButtons } from "../../components/controls/DialogButtons";
+import { FormField, useServerForm } from "../../components/controls/form";
+import { ProblemNote } from "../../components/marks/ProblemNote";
 import { moveScreen } from "./queries";
 
 interface Props {

@@ -1,10 +1,10 @@
 import { Link } from "react-router";
 import type { Side } from "../../api/client";
 import type { Reading } from "../../api/screens";
-import { classes } from "../../components/classes";
-import { stepTo } from "../../state/addresses";
-import { LANES, laneOf, SECOND } from "../../state/lanes";
-import { notExaminedWhy, questionWords } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import { LANES, laneOf, SECOND } from "../../state/device/lanes";
+import { stepTo } from "../../state/domain/addresses";
+import { notExaminedWhy, questionWords } from "../../state/domain/wording";
 import type { LedgerProps } from "./FlagRow";
 import styles from "./reading.module.css";
 

@@ -1,18 +1,18 @@
 import Modal from "react-bootstrap/Modal";
 import { Link } from "react-router";
 import type { Catalogue } from "../../api/catalogue";
+import { clockFor } from "../../api/device_clock";
 import { type Answer, arrangeAction, type Screen, writeAnswers } from "../../api/screens";
-import { DialogButtons } from "../../components/DialogButtons";
-import { FormField, useServerForm } from "../../components/form";
-import { ProblemNote } from "../../components/ProblemNote";
-import { useServices } from "../../components/session";
-import { useIds } from "../../components/useIds";
-import { stepTo } from "../../state/addresses";
-import type { Action } from "../../state/arranging";
-import { declines } from "../../state/before_signing";
-import { deviceName } from "../../state/device";
-import { clockFor } from "../../state/device_clock";
-import { actionWords, urgencyName } from "../../state/wording";
+import { useServices } from "../../components/base/session";
+import { useIds } from "../../components/base/useIds";
+import { DialogButtons } from "../../components/controls/DialogButtons";
+import { FormField, useServerForm } from "../../components/controls/form";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { deviceName } from "../../state/device/keep";
+import { stepTo } from "../../state/domain/addresses";
+import type { Action } from "../../state/domain/arranging";
+import { actionWords, urgencyName } from "../../state/domain/wording";
+import { declines } from "./before_signing";
 
 interface Props {
   screen: Screen;

@@ -3,12 +3,12 @@ import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import type { Catalogue } from "../../api/catalogue";
 import type { Identity, Reading, Screen } from "../../api/screens";
-import { Octagon } from "../../components/Octagon";
-import { isLicensed, useSession } from "../../components/session";
-import { stepTo } from "../../state/addresses";
-import { coverageWords, openItems } from "../../state/before_signing";
-import { allSaved, type Unsaved } from "../../state/saving";
-import { actionWords } from "../../state/wording";
+import { isLicensed, useSession } from "../../components/base/session";
+import { Octagon } from "../../components/marks/Octagon";
+import { allSaved, type Unsaved } from "../../state/device/saving";
+import { stepTo } from "../../state/domain/addresses";
+import { actionWords } from "../../state/domain/wording";
+import { coverageWords, openItems } from "./before_signing";
 import styles from "./reading.module.css";
 import { SignDialog } from "./SignDialog";
 

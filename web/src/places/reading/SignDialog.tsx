@@ -1,12 +1,12 @@
 import Modal from "react-bootstrap/Modal";
 import type { Catalogue } from "../../api/catalogue";
 import type { Identity, Reading, Screen } from "../../api/screens";
-import { DialogButtons } from "../../components/DialogButtons";
-import { FormField, useServerForm } from "../../components/form";
-import { ProblemNote } from "../../components/ProblemNote";
-import { useSession } from "../../components/session";
-import { openItems } from "../../state/before_signing";
-import { partWords } from "../../state/wording";
+import { useSession } from "../../components/base/session";
+import { DialogButtons } from "../../components/controls/DialogButtons";
+import { FormField, useServerForm } from "../../components/controls/form";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { partWords } from "../../state/domain/wording";
+import { openItems } from "./before_signing";
 import { OpenReasons } from "./OpenReasons";
 import { signScreen } from "./queries";
 

@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import type { Catalogue } from "../../api/catalogue";
 import type { Signed } from "../../api/screens";
-import { MadeDifferences } from "../../components/MadeDifferences";
-import { stepTo } from "../../state/addresses";
-import { dayWords } from "../../state/wording";
+import { AmendedDifferences } from "../../components/marks/AmendedDifferences";
+import { stepTo } from "../../state/domain/addresses";
+import { dayWords } from "../../state/domain/wording";
 import styles from "./reading.module.css";
 
 interface Props {
@@ -24,7 +24,7 @@ export function SignedVersion({ signed, catalogue }: Props) {
         </span>{" "}
         <Link to={stepTo(record.id, "reading")}>Newest version</Link>
       </p>
-      <MadeDifferences differences={differences ?? []} catalogue={catalogue} />
+      <AmendedDifferences differences={differences ?? []} catalogue={catalogue} />
     </section>
   );
 }

@@ -2,17 +2,17 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Side } from "../../api/client";
 import type { Difference } from "../../api/screens";
-import { classes } from "../../components/classes";
-import { DifferenceBar } from "../../components/DifferenceBar";
-import { RuledDown } from "../../components/Tally";
-import { stepTo } from "../../state/addresses";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
-import { type LedgerRow, otherDifferences, otherRetakes } from "../../state/ledger";
-import { measureIn } from "../../state/measures";
-import { signed, unitOf } from "../../state/parse";
-import { flagName, gateWords, openingWords, retakeReason } from "../../state/wording";
+import { classes } from "../../components/base/classes";
+import { DifferenceBar } from "../../components/marks/DifferenceBar";
+import { RuledDown } from "../../components/marks/Tally";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { stepTo } from "../../state/domain/addresses";
+import { type LedgerRow, otherDifferences, otherRetakes } from "../../state/domain/ledger";
+import { measureIn } from "../../state/domain/measures";
+import { signed, unitOf } from "../../state/domain/parse";
+import { flagName, gateWords, openingWords, retakeReason } from "../../state/domain/wording";
+import { Amended } from "./Amended";
 import type { LedgerProps } from "./FlagRow";
-import { Made } from "./Made";
 import styles from "./reading.module.css";
 
 interface SlimProps {
@@ -39,7 +39,7 @@ export function ClearedRows(props: LedgerProps & { rows: readonly LedgerRow[] })
       return cleared ? (
         <>
           <RuledDown /> <span>{cleared.because.map((reason) => reason.says).join(" ")}</span>
-          <Made made={props.made} code={row.code} side={side} />
+          <Amended made={props.made} code={row.code} side={side} />
         </>
       ) : (
         <span className="muted">not ruled down</span>

@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Catalogue } from "../../api/catalogue";
 import type { Reading } from "../../api/screens";
-import { MadeDifferences } from "../../components/MadeDifferences";
-import { ProblemNote } from "../../components/ProblemNote";
-import { questionWords } from "../../state/wording";
+import { AmendedDifferences } from "../../components/marks/AmendedDifferences";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { questionWords } from "../../state/domain/wording";
 import { todayQuery } from "./queries";
 import styles from "./reading.module.css";
 
@@ -45,7 +45,7 @@ function Added({ screen, number, signed, catalogue }: Props) {
         Rules {rules} ({fingerprint}), read just now. What was signed stays as it is.
       </p>
       {differences.length === 0 ? <p>Flags and actions are the same.</p> : null}
-      <MadeDifferences differences={differences} catalogue={catalogue} />
+      <AmendedDifferences differences={differences} catalogue={catalogue} />
       {signed.ask === null && ask.length > 0 ? (
         <p>Would ask: {ask.map((item) => questionWords(catalogue, item.item)).join(" ")}</p>
       ) : null}

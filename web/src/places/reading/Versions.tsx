@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { Screen } from "../../api/screens";
-import { stepTo } from "../../state/addresses";
-import { dayWords } from "../../state/wording";
+import { stepTo } from "../../state/domain/addresses";
+import { dayWords } from "../../state/domain/wording";
 
 /** What was signed, when and by whom; each version can be read by itself. */
 export function Versions({ screen }: { screen: Screen }) {

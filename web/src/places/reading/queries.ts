@@ -49,6 +49,3 @@ export const signScreen = (screen: string, shown: Identity, password: string) =>
 
 export const moveScreen = (screen: string, body: Schema["MoveInput"]) =>
   take(client.POST("/api/screens/{screen_id}/move", { ...atScreen(screen), body }));
-
-export const exportRecord = (screen: string) =>
-  take(client.GET("/api/screens/{screen_id}/record", { ...atScreen(screen), parseAs: "blob" }));

@@ -1,7 +1,7 @@
 import { useState } from "react";
-import { TextField } from "../../components/TextField";
-import { searchTests, takeIn, testsOn } from "../../state/route";
-import { readable } from "../../state/wording";
+import { TextField } from "../../components/controls/TextField";
+import { readable } from "../../state/domain/wording";
+import { searchTests, takeIn, testsOn } from "../../state/screen/route";
 import type { RouteProps } from "./props";
 import styles from "./route.module.css";
 

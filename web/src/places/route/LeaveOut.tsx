@@ -1,7 +1,7 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import type { Bench } from "../../state/bench";
-import { leaveOut } from "../../state/route";
+import type { Bench } from "../../state/screen/bench";
+import { leaveOut } from "../../state/screen/route";
 import styles from "./route.module.css";
 
 interface Props {

@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { ProblemNote } from "../../components/ProblemNote";
-import { isLicensed, useSession } from "../../components/session";
-import { TextField } from "../../components/TextField";
-import { ownRoute, testsOn } from "../../state/route";
+import { isLicensed, useSession } from "../../components/base/session";
+import { TextField } from "../../components/controls/TextField";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { ownRoute, testsOn } from "../../state/screen/route";
 import type { RouteProps } from "./props";
 import { clinicRoutesQuery, dropRoute, keepRoute } from "./queries";
 import styles from "./route.module.css";

@@ -1,12 +1,12 @@
 import { useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { useNavigate } from "react-router";
-import { type Opened, OpenScreen } from "../../components/OpenScreen";
-import { SignedNote } from "../../components/SignedNote";
-import { useRoute } from "../../components/useRoute";
-import { useStore } from "../../components/useStore";
-import { stepTo } from "../../state/addresses";
-import { placeOf } from "../../state/fields";
+import { useStore } from "../../components/base/useStore";
+import { SignedNote } from "../../components/marks/SignedNote";
+import { type Opened, OpenScreen } from "../../components/screen/OpenScreen";
+import { useRoute } from "../../components/screen/useRoute";
+import { stepTo } from "../../state/domain/addresses";
+import { placeOf } from "../../state/domain/fields";
 import {
   inOrder,
   leftOutIn,
@@ -17,8 +17,8 @@ import {
   startAt,
   testsOn,
   turnsWords,
-} from "../../state/route";
-import { factsOf } from "../../state/story";
+} from "../../state/screen/route";
+import { factsOf } from "../../state/screen/story";
 import type { RouteProps } from "./props";
 import { RouteSide } from "./RouteSide";
 import styles from "./route.module.css";

@@ -1,8 +1,8 @@
-import { HeldLane } from "../../components/HeldLane";
-import { SideMark } from "../../components/SideMark";
-import { useStore } from "../../components/useStore";
-import { clockWords, leaveOut, putBack, takeIn } from "../../state/route";
-import { readable } from "../../state/wording";
+import { useStore } from "../../components/base/useStore";
+import { HeldLane } from "../../components/controls/HeldLane";
+import { SideMark } from "../../components/marks/SideMark";
+import { readable } from "../../state/domain/wording";
+import { clockWords, leaveOut, putBack, takeIn } from "../../state/screen/route";
 import { AddStop } from "./AddStop";
 import { OwnRoutes } from "./OwnRoutes";
 import type { RouteProps } from "./props";

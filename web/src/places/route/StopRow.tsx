@@ -2,11 +2,18 @@ import { useSortable } from "@dnd-kit/sortable";
 import type { CSSProperties } from "react";
 import { Link } from "react-router";
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
-import { SideMark } from "../../components/SideMark";
-import { stepTo } from "../../state/addresses";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
-import { clockWords, inOrder, moved, neighbour, type Placed, whyFor } from "../../state/route";
+import { classes } from "../../components/base/classes";
+import { SideMark } from "../../components/marks/SideMark";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { stepTo } from "../../state/domain/addresses";
+import {
+  clockWords,
+  inOrder,
+  moved,
+  neighbour,
+  type Placed,
+  whyFor,
+} from "../../state/screen/route";
 import { LeaveOut } from "./LeaveOut";
 import type { RouteProps } from "./props";
 import styles from "./route.module.css";

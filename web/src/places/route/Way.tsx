@@ -14,11 +14,11 @@ import {
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
 import { useState } from "react";
-import { PositionMark } from "../../components/PositionMark";
-import { SideMark } from "../../components/SideMark";
-import { FIRST, laneOf, SECOND } from "../../state/lanes";
-import { clockWords, inOrder, type Leg, legsOf, moved, testsOn } from "../../state/route";
-import { capital, readable } from "../../state/wording";
+import { PositionMark } from "../../components/marks/PositionMark";
+import { SideMark } from "../../components/marks/SideMark";
+import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
+import { capital, readable } from "../../state/domain/wording";
+import { clockWords, inOrder, type Leg, legsOf, moved, testsOn } from "../../state/screen/route";
 import type { RouteProps } from "./props";
 import styles from "./route.module.css";
 import { StopRow } from "./StopRow";

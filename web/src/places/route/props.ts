@@ -1,6 +1,6 @@
 // What every part of Route is given.
 import type { Route } from "../../api/screens";
-import type { Opened } from "../../components/OpenScreen";
+import type { Opened } from "../../components/screen/OpenScreen";
 
 export interface RouteProps extends Opened {
   route: Route;

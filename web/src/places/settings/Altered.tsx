@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { catalogueQuery } from "../../api/catalogue";
-import { MadeDifferences } from "../../components/MadeDifferences";
-import { ProblemNote } from "../../components/ProblemNote";
-import { stepTo } from "../../state/addresses";
-import { dayWords } from "../../state/wording";
+import { AmendedDifferences } from "../../components/marks/AmendedDifferences";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { stepTo } from "../../state/domain/addresses";
+import { dayWords } from "../../state/domain/wording";
 import { previewQuery, type Schools } from "./queries";
 
 /** What the open screens would read as otherwise: said before anything is kept. */
@@ -43,7 +43,7 @@ export function Altered({ schools }: { schools: Schools }) {
           {each.differences === null ? (
             <p className="muted">cannot be read as it stands</p>
           ) : (
-            <MadeDifferences differences={each.differences} catalogue={known} cause={false} />
+            <AmendedDifferences differences={each.differences} catalogue={known} cause={false} />
           )}
         </div>
       ))}

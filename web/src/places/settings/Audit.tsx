@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { useSearchParams } from "react-router";
-import { ProblemNote } from "../../components/ProblemNote";
-import { useSession } from "../../components/session";
-import { auditWords, momentWords } from "../../state/audit";
+import { useSession } from "../../components/base/session";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { auditWords, momentWords } from "../../state/domain/audit";
 import { type AuditRow, auditQuery } from "./queries";
 import styles from "./settings.module.css";
 

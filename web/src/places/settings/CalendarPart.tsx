@@ -1,12 +1,12 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { makeCalendar, readCalendar, revokeCalendar } from "../../api/leaving";
-import { Named } from "../../components/Named";
-import { ProblemNote } from "../../components/ProblemNote";
-import { useSession } from "../../components/session";
-import { TextField } from "../../components/TextField";
-import { momentWords } from "../../state/audit";
+import { makeCalendar, readCalendar, revokeCalendar } from "../../api/exports";
+import { useSession } from "../../components/base/session";
+import { TextField } from "../../components/controls/TextField";
+import { Named } from "../../components/marks/Named";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { momentWords } from "../../state/domain/audit";
 
 /** Rechecks and referrals in one's own calendar, at an address that only its owner knows. */
 export function CalendarPart() {

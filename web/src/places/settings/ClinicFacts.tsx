@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
-import { FormField, useServerForm } from "../../components/form";
-import { ProblemNote } from "../../components/ProblemNote";
+import { FormField, useServerForm } from "../../components/controls/form";
+import { ProblemNote } from "../../components/marks/ProblemNote";
 import { type Clinic, clinicQuery, editClinic } from "./queries";
 
 /** Name, zone, lock, and what stands on sheets: the owner's. */

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { catalogueQuery } from "../../api/catalogue";
-import { errorRows } from "../../state/error_figures";
+import { errorRows } from "./error_figures";
 import styles from "./settings.module.css";
 
 /** How large the error of each measure is taken to be, and who says so. */

@@ -1,8 +1,8 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { ProblemNote } from "../../components/ProblemNote";
-import { useSession } from "../../components/session";
+import { useSession } from "../../components/base/session";
+import { ProblemNote } from "../../components/marks/ProblemNote";
 import { Altered } from "./Altered";
 import { type Clinic, clinicQuery, editClinic, type School, type Schools } from "./queries";
 import styles from "./settings.module.css";

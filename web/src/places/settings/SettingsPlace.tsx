@@ -1,9 +1,9 @@
 import type { ComponentType } from "react";
 import { Link, useParams } from "react-router";
 import type { Session } from "../../api/session";
-import { Shell } from "../../components/Shell";
-import { isLicensed, useSession } from "../../components/session";
-import { SETTINGS } from "../../state/addresses";
+import { isLicensed, useSession } from "../../components/base/session";
+import { Shell } from "../../components/layout/Shell";
+import { SETTINGS } from "../../state/domain/addresses";
 import { Audit } from "./Audit";
 import { CalendarPart } from "./CalendarPart";
 import { ClinicFacts } from "./ClinicFacts";

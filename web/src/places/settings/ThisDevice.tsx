@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { useSession } from "../../components/session";
-import { useStore } from "../../components/useStore";
-import { momentWords } from "../../state/audit";
-import { chooseFirst, FIRST, LANES } from "../../state/lanes";
-import { LENGTH_UNITS } from "../../state/length";
-import { chooseLengthUnit, chooseTheme, lengthUnit, theme } from "../../state/preferences";
-import { aloud, sayAloud } from "../../state/speech";
+import { useSession } from "../../components/base/session";
+import { useStore } from "../../components/base/useStore";
+import { chooseFirst, FIRST, LANES } from "../../state/device/lanes";
+import { chooseLengthUnit, chooseTheme, lengthUnit, theme } from "../../state/device/preferences";
+import { aloud, sayAloud } from "../../state/device/speech";
+import { momentWords } from "../../state/domain/audit";
+import { LENGTH_UNITS } from "../../state/domain/length";
 import { sessionsQuery } from "./queries";
 import styles from "./settings.module.css";
 

@@ -1,12 +1,12 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { exportFhir, exportScreenValues, type Fhir } from "../../api/leaving";
+import { exportFhir, exportScreenValues, type Fhir } from "../../api/exports";
 import type { Screen } from "../../api/screens";
-import { Named } from "../../components/Named";
-import { ProblemNote } from "../../components/ProblemNote";
-import { saveFile } from "../../components/saveFile";
-import { Download } from "../reading/Download";
+import { saveFile } from "../../components/base/saveFile";
+import { Download } from "../../components/controls/Download";
+import { Named } from "../../components/marks/Named";
+import { ProblemNote } from "../../components/marks/ProblemNote";
 import styles from "./sheet.module.css";
 
 interface Props {

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { amendScreen, type Screen } from "../../api/screens";
-import { PasswordDialog } from "../../components/PasswordDialog";
+import { PasswordDialog } from "../../components/controls/PasswordDialog";
 import { fieldName } from "./names";
 import { type Words, wordSheet } from "./queries";
 import styles from "./sheet.module.css";

@@ -1,11 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import type { Screen } from "../../api/screens";
-import { AuditLink } from "../../components/AuditLink";
-import { ProblemNote } from "../../components/ProblemNote";
-import { saveFile } from "../../components/saveFile";
-import { isLicensed, useSession } from "../../components/session";
-import { momentWords } from "../../state/audit";
+import { saveFile } from "../../components/base/saveFile";
+import { isLicensed, useSession } from "../../components/base/session";
+import { AuditLink } from "../../components/marks/AuditLink";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { momentWords } from "../../state/domain/audit";
 import { Formats } from "./Formats";
 import { VOICES } from "./names";
 import { handOver, type Kind, type PaperSize, printed, type Sheets } from "./queries";

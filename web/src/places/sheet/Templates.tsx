@@ -2,9 +2,9 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Screen } from "../../api/screens";
-import { FormField, useServerForm } from "../../components/form";
-import { PasswordDialog } from "../../components/PasswordDialog";
-import { ProblemNote } from "../../components/ProblemNote";
+import { FormField, useServerForm } from "../../components/controls/form";
+import { PasswordDialog } from "../../components/controls/PasswordDialog";
+import { ProblemNote } from "../../components/marks/ProblemNote";
 import {
   archiveTemplate,
   fillTemplate,

@@ -1,6 +1,6 @@
-import { factAt, historyLines, told } from "../../state/story";
-import { historyWords } from "../../state/story_words";
-import { ageOn } from "../../state/wording";
+import { ageOn } from "../../state/domain/wording";
+import { factAt, historyLines, told } from "../../state/screen/story";
+import { historyWords } from "../../state/screen/story_words";
 import { BirthDate } from "./BirthDate";
 import { HistoryForm } from "./HistoryForm";
 import { LastVisit } from "./LastVisit";

@@ -3,11 +3,11 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { athleteQuery, editAthlete } from "../../api/athletes";
 import { type Screen, screenQuery } from "../../api/screens";
-import { ProblemNote } from "../../components/ProblemNote";
-import { isStaff, useSession } from "../../components/session";
-import { TextField } from "../../components/TextField";
-import type { Bench } from "../../state/bench";
-import { readDay } from "../../state/story_dates";
+import { isStaff, useSession } from "../../components/base/session";
+import { TextField } from "../../components/controls/TextField";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import type { Bench } from "../../state/screen/bench";
+import { readDay } from "./dates";
 
 /** A fact of the athlete, not of this screen: kept where it holds for all of them. */
 export function BirthDate({ screen, bench }: { screen: Screen; bench: Bench }) {

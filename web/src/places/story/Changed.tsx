@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from "react";
 import type { Catalogue } from "../../api/catalogue";
-import { SideMark } from "../../components/SideMark";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { type Consequence, SinceLastAnswer } from "../../state/consequences";
+import { useStore } from "../../components/base/useStore";
+import { SideMark } from "../../components/marks/SideMark";
+import type { Bench } from "../../state/screen/bench";
+import { type Consequence, SinceLastAnswer } from "./consequences";
 import styles from "./story.module.css";
 
 /** What the last answer changed, said where it was given. */

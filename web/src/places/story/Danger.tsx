@@ -1,8 +1,8 @@
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
-import { stepTo } from "../../state/addresses";
-import { partAsking, questionsAbout, stillOpen, told } from "../../state/story";
-import { questionWords } from "../../state/wording";
+import { stepTo } from "../../state/domain/addresses";
+import { questionWords } from "../../state/domain/wording";
+import { partAsking, questionsAbout, stillOpen, told } from "../../state/screen/story";
 import { LastVisit } from "./LastVisit";
 import type { PartProps } from "./parts";
 import { Questions } from "./Questions";

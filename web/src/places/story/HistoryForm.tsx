@@ -1,9 +1,9 @@
 import Button from "react-bootstrap/Button";
 import type { Catalogue } from "../../api/catalogue";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import { EMPTY_LINE, lineFrom, readLine, type TypedLine } from "../../state/history_form";
-import { told } from "../../state/story";
+import { useStore } from "../../components/base/useStore";
+import type { Bench } from "../../state/screen/bench";
+import { told } from "../../state/screen/story";
+import { EMPTY_LINE, lineFrom, readLine, type TypedLine } from "./history_form";
 import { Plates } from "./Plates";
 import styles from "./story.module.css";
 

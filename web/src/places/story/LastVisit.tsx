@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { screenQuery, screensQuery } from "../../api/screens";
-import { placeKey, placeOf } from "../../state/fields";
-import { offeredFrom, type Part } from "../../state/last_visit";
-import { factWords } from "../../state/story_words";
-import { dayWords } from "../../state/wording";
+import { placeKey, placeOf } from "../../state/domain/fields";
+import { dayWords } from "../../state/domain/wording";
+import { factWords } from "../../state/screen/story_words";
+import { offeredFrom, type Part } from "./last_visit";
 import type { PartProps } from "./parts";
 import styles from "./story.module.css";
 

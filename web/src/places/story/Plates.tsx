@@ -1,5 +1,5 @@
-import { classes } from "../../components/classes";
-import type { Json } from "../../state/fields";
+import { classes } from "../../components/base/classes";
+import type { Json } from "../../state/domain/fields";
 import styles from "./story.module.css";
 
 interface Props {

@@ -1,9 +1,9 @@
 import Button from "react-bootstrap/Button";
 import type { Catalogue } from "../../api/catalogue";
 import type { Reading } from "../../api/screens";
-import type { Bench } from "../../state/bench";
-import { type Facts, factAt, stillOpen, told } from "../../state/story";
-import { questionWords } from "../../state/wording";
+import { questionWords } from "../../state/domain/wording";
+import type { Bench } from "../../state/screen/bench";
+import { type Facts, factAt, stillOpen, told } from "../../state/screen/story";
 import { Plates, YES_NO } from "./Plates";
 import styles from "./story.module.css";
 

@@ -1,5 +1,5 @@
 import type { Side } from "../../api/client";
-import { classes } from "../../components/classes";
+import { classes } from "../../components/base/classes";
 import styles from "./story.module.css";
 
 interface Props {

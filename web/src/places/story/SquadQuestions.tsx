@@ -1,7 +1,7 @@
 import Button from "react-bootstrap/Button";
 import { useNavigate } from "react-router";
-import { stepTo } from "../../state/addresses";
-import { factAt, historyLines, nothingHurts, sorePlaces, told } from "../../state/story";
+import { stepTo } from "../../state/domain/addresses";
+import { factAt, historyLines, nothingHurts, sorePlaces, told } from "../../state/screen/story";
 import { LastVisit } from "./LastVisit";
 import { Plates, YES_NO } from "./Plates";
 import type { PartProps } from "./parts";

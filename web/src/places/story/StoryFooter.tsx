@@ -1,6 +1,6 @@
 import Button from "react-bootstrap/Button";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
+import { useStore } from "../../components/base/useStore";
+import type { Bench } from "../../state/screen/bench";
 
 interface Props {
   bench: Bench;

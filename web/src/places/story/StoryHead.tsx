@@ -1,8 +1,8 @@
 import { Link } from "react-router";
-import { SignedNote } from "../../components/SignedNote";
-import { stepTo } from "../../state/addresses";
-import { questionsAbout, stillOpen, told } from "../../state/story";
-import { PURPOSE_CODES, purposeFor, purposeName } from "../../state/wording";
+import { SignedNote } from "../../components/marks/SignedNote";
+import { stepTo } from "../../state/domain/addresses";
+import { PURPOSE_CODES, purposeFor, purposeName } from "../../state/domain/wording";
+import { questionsAbout, stillOpen, told } from "../../state/screen/story";
 import { PARTS, type PartName, type PartProps, SQUAD } from "./parts";
 import styles from "./story.module.css";
 

@@ -1,12 +1,12 @@
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Side } from "../../api/client";
-import { type Opened, OpenScreen } from "../../components/OpenScreen";
-import { useBenchKeys } from "../../components/useBenchKeys";
-import { useStore } from "../../components/useStore";
-import { stepTo } from "../../state/addresses";
-import { FIRST, SECOND } from "../../state/lanes";
-import { factAt, factsOf, nothingHurts, sorePlaces, told, toldOf } from "../../state/story";
+import { useStore } from "../../components/base/useStore";
+import { type Opened, OpenScreen } from "../../components/screen/OpenScreen";
+import { useBenchKeys } from "../../components/screen/useBenchKeys";
+import { FIRST, SECOND } from "../../state/device/lanes";
+import { stepTo } from "../../state/domain/addresses";
+import { factAt, factsOf, nothingHurts, sorePlaces, told, toldOf } from "../../state/screen/story";
 import { Before } from "./Before";
 import { Changed } from "./Changed";
 import { Danger } from "./Danger";
@@ -88,7 +88,7 @@ function OpenStory({ screen, catalogue, bench }: Opened) {
           <Where
             {...props}
             onPlace={place}
-            onDoor={(view, side) => {
+            onCloser={(view, side) => {
               setAt(null);
               setClose({ view, side });
             }}

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from "react";
-import { TextField } from "../../components/TextField";
-import { useStore } from "../../components/useStore";
-import type { Bench } from "../../state/bench";
-import type { Json, Place } from "../../state/fields";
+import { useStore } from "../../components/base/useStore";
+import { TextField } from "../../components/controls/TextField";
+import type { Json, Place } from "../../state/domain/fields";
+import type { Bench } from "../../state/screen/bench";
 
 interface Props {
   bench: Bench;

@@ -1,8 +1,8 @@
 import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Reading } from "../../api/screens";
-import { Tally } from "../../components/Tally";
-import { flagName } from "../../state/wording";
+import { Tally } from "../../components/marks/Tally";
+import { flagName } from "../../state/domain/wording";
 import styles from "./story.module.css";
 
 interface Props {

@@ -1,6 +1,6 @@
-import { useToday } from "../../components/session";
-import { factAt, questionsAbout, told } from "../../state/story";
-import { daysBefore, readDay, readMinutes } from "../../state/story_dates";
+import { useToday } from "../../components/base/session";
+import { factAt, questionsAbout, told } from "../../state/screen/story";
+import { daysBefore, readDay, readMinutes } from "./dates";
 import { LastVisit } from "./LastVisit";
 import { Plates, YES_NO } from "./Plates";
 import type { PartProps } from "./parts";

@@ -2,20 +2,20 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Side } from "../../api/client";
 import { BodyChart } from "../../maps/BodyChart";
-import { LANES } from "../../state/lanes";
-import { factAt, nothingHurts, sorePlaces, told } from "../../state/story";
-import { siteName } from "../../state/story_words";
+import { LANES } from "../../state/device/lanes";
+import { factAt, nothingHurts, sorePlaces, told } from "../../state/screen/story";
+import { siteName } from "../../state/screen/story_words";
 import { LastVisit } from "./LastVisit";
 import type { PartProps } from "./parts";
 import styles from "./story.module.css";
 
 interface Props extends PartProps {
   onPlace: (site: string, side: Side) => void;
-  onDoor: (view: string, side: Side) => void;
+  onCloser: (view: string, side: Side) => void;
 }
 
 /** Where it hurts: one finger, one place. */
-export function Where({ bench, catalogue, screen, facts, onPlace, onDoor }: Props) {
+export function Where({ bench, catalogue, screen, facts, onPlace, onCloser }: Props) {
   const [view, setView] = useState<"body_front" | "body_back">("body_front");
   const places = sorePlaces(facts);
   const chart = {
@@ -25,7 +25,7 @@ export function Where({ bench, catalogue, screen, facts, onPlace, onDoor }: Prop
       return place && String(place.now ?? "");
     },
     onPoint: onPlace,
-    onDoor,
+    onCloser,
   };
   const loose = places.filter((place) => place.side === null);
   return (

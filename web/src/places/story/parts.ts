@@ -1,8 +1,8 @@
 // The parts of a story in the order they are asked, and what each is given.
 import type { Catalogue } from "../../api/catalogue";
 import type { Reading, Screen } from "../../api/screens";
-import type { Bench } from "../../state/bench";
-import type { Facts, Told } from "../../state/story";
+import type { Bench } from "../../state/screen/bench";
+import type { Facts, Told } from "../../state/screen/story";
 
 export interface PartProps {
   bench: Bench;

@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import type { Catalogue, Test } from "../../api/catalogue";
-import { TextField } from "../../components/TextField";
-import { testTo } from "../../state/addresses";
-import { clockWords, positionsOf, type Wanted } from "../../state/look_up";
-import { capital, readable } from "../../state/wording";
+import { TextField } from "../../components/controls/TextField";
+import { testTo } from "../../state/domain/addresses";
+import { capital, readable } from "../../state/domain/wording";
+import { clockWords, positionsOf, type Wanted } from "./look_up";
 import styles from "./tests.module.css";
 
 interface Props {

@@ -3,16 +3,16 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { Catalogue, Step, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
-import { Figure } from "../../components/Figure";
-import { HandsLegend } from "../../components/HandsLegend";
-import { ProblemNote } from "../../components/ProblemNote";
-import { Rungs } from "../../components/Rungs";
-import { SideMark } from "../../components/SideMark";
-import { Tally } from "../../components/Tally";
-import { TESTS } from "../../state/addresses";
-import { clockWords, type HowRead, ladderOf, readRows, recordedAs } from "../../state/look_up";
-import { saysWords } from "../../state/says";
-import { capital, flagName, gateWords, readable } from "../../state/wording";
+import { ProblemNote } from "../../components/marks/ProblemNote";
+import { Rungs } from "../../components/marks/Rungs";
+import { SideMark } from "../../components/marks/SideMark";
+import { Tally } from "../../components/marks/Tally";
+import { Figure } from "../../figures/Figure";
+import { HandsLegend } from "../../figures/HandsLegend";
+import { TESTS } from "../../state/domain/addresses";
+import { ratioWords } from "../../state/domain/rungs";
+import { capital, flagName, gateWords, readable } from "../../state/domain/wording";
+import { clockWords, type HowRead, ladderOf, readRows, recordedAs } from "./look_up";
 import { howReadQuery } from "./queries";
 import styles from "./tests.module.css";
 
@@ -202,7 +202,7 @@ function CanSay({ catalogue, found }: { catalogue: Catalogue; found: HowRead }) 
               <strong>{first.sign}</strong>
               {own.map((each) => (
                 <div key={each.result}>
-                  {each.result}: {saysWords(each)}
+                  {each.result}: {ratioWords(each)}
                 </div>
               ))}
               <div className="muted small">

@@ -1,8 +1,0 @@
-// How far along a screen's path one has been on this page: it is drawn, and nothing hangs on it.
-const farthest = new Map<string, number>();
-
-export function beenAt(screen: string, step: number): void {
-  farthest.set(screen, Math.max(step, been(screen)));
-}
-
-export const been = (screen: string): number => farthest.get(screen) ?? -1;
