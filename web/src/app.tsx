@@ -4,6 +4,7 @@ import { entryQuery } from "./api/session";
 import { SessionContext } from "./components/base/session";
 import { Away } from "./components/layout/Away";
 import { NothingHere } from "./components/layout/NothingHere";
+import { Frame } from "./components/layout/Shell";
 import { CODE, loadAt } from "./place_code";
 import { PairPlace, SignInAgain, SignInPlace } from "./places/sign_in";
 import { useEntry } from "./places/sign_in/useEntry";
@@ -25,25 +26,27 @@ export function App() {
       {/* Behind the lock nothing of anybody is in the page; what was typed lies sealed on the device. */}
       {closed === "locked" ? null : (
         <div className="places-frame" hidden={closed !== null}>
-          <Routes>
-            {PLACES.map(({ path, name, ...more }) => (
-              <Route
-                key={path}
-                path={`${path}${"rest" in more ? more.rest : ""}`}
-                element={<Goal name={name} />}
-              />
-            ))}
-            <Route path={ATHLETE.path} element={<Goal name={ATHLETE.name} />} />
-            {STEPS.map(({ step, rest, name }) => (
-              <Route
-                key={step}
-                path={`/screens/:screen/${step}${rest}`}
-                element={<Goal name={name} />}
-              />
-            ))}
-            <Route path="/" element={<Navigate to={PLACES[0].path} replace />} />
-            <Route path="*" element={<NothingHere />} />
-          </Routes>
+          <Frame>
+            <Routes>
+              {PLACES.map(({ path, name, ...more }) => (
+                <Route
+                  key={path}
+                  path={`${path}${"rest" in more ? more.rest : ""}`}
+                  element={<Goal name={name} />}
+                />
+              ))}
+              <Route path={ATHLETE.path} element={<Goal name={ATHLETE.name} />} />
+              {STEPS.map(({ step, rest, name }) => (
+                <Route
+                  key={step}
+                  path={`/screens/:screen/${step}${rest}`}
+                  element={<Goal name={name} />}
+                />
+              ))}
+              <Route path="/" element={<Navigate to={PLACES[0].path} replace />} />
+              <Route path="*" element={<NothingHere />} />
+            </Routes>
+          </Frame>
         </div>
       )}
       {closed ? <SignInAgain session={session} why={closed} onEntered={enter} /> : null}

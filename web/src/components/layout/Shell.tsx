@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from "react";
+import { createContext, type ReactNode, useContext, useLayoutEffect, useState } from "react";
 import { Link, useLocation } from "react-router";
 import { PLACES, stepsOf } from "../../state/domain/addresses";
 import { furthestStep, reachedStep } from "../../state/screen/furthest_step";
@@ -9,21 +9,29 @@ import Menu, { Leave, ThemeSwitch } from "./Menu";
 import { Places } from "./Places";
 import styles from "./shell.module.css";
 
-interface Props {
+interface Head {
   /** Whom it is about. */
   who?: ReactNode;
   /** The screen whose path is shown. */
   screen?: string;
   saved?: ReactNode;
   urgent?: ReactNode;
-  children: ReactNode;
 }
 
-/** The frame of every place: one bar, what is urgent, the place itself. */
-export function Shell({ who, screen, saved, urgent, children }: Props) {
+const Fill = createContext<(head: Head) => void>(() => {});
+
+/**
+ * One bar around every place. It stays while a place comes, loads or goes, so that a key pressed meanwhile
+ * meets what it was meant for.
+ */
+export function Frame({ children }: { children: ReactNode }) {
   const session = useSession();
-  const [more, setMore] = useState(false);
-  const step = useLocation().pathname.split("/")[3];
+  const [{ who, screen, saved, urgent }, fill] = useState<Head>({});
+  const { pathname } = useLocation();
+  // Going anywhere closes it.
+  const [opened, setOpened] = useState<string | null>(null);
+  const more = opened === pathname;
+  const step = pathname.split("/")[3];
   return (
     <div className={styles.shell} data-step={step} data-path={Boolean(screen) || undefined}>
       <header className={styles.topbar}>
@@ -38,7 +46,7 @@ export function Shell({ who, screen, saved, urgent, children }: Props) {
           aria-expanded={more}
           aria-controls="places-and-more"
           data-open={more || undefined}
-          onClick={() => setMore(!more)}
+          onClick={() => setOpened(more ? null : pathname)}
         >
           <Mark />
         </button>
@@ -50,9 +58,9 @@ export function Shell({ who, screen, saved, urgent, children }: Props) {
         {saved}
         {screen ? null : <Own />}
       </header>
-      {more ? <Menu {...(screen ? { screen } : {})} onGone={() => setMore(false)} /> : null}
+      {more ? <Menu {...(screen ? { screen } : {})} onGone={() => setOpened(null)} /> : null}
       <div className={styles.urgent}>{urgent}</div>
-      <main>{children}</main>
+      <Fill value={fill}>{children}</Fill>
       {screen ? null : (
         <div className={styles.foot}>
           <Places label="Places at the foot" />
@@ -60,6 +68,15 @@ export function Shell({ who, screen, saved, urgent, children }: Props) {
       )}
     </div>
   );
+}
+
+/** A place, and what it says of itself in the frame. */
+export function Shell({ children, who, screen, saved, urgent }: Head & { children: ReactNode }) {
+  const fill = useContext(Fill);
+  useLayoutEffect(() => {
+    fill({ who, saved, urgent, ...(screen ? { screen } : {}) });
+  });
+  return <main>{children}</main>;
 }
 
 /** Who is signed in, and what they set for themselves, where there is room for it. */
