@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+import tomllib
+from collections.abc import Iterator, Mapping, Sequence
 from fnmatch import fnmatchcase
 
 from northstride.core.catalogue import Catalogue
 from northstride.core.norms import kept_items
+from northstride.core.norms.limit import bare_numbers, limit_blocks
 from northstride.core.norms.load import all_gates, danger_checks, rule_reads, structures
 from northstride.core.route.selection import ASK_CONDITIONS, route_data
+from northstride.core.route.selection import FILE as ASKS_FILE
 from northstride.core.story.data import story_data
+from northstride.core.wording.plain import FILE as PLAIN_FILE
+from northstride.core.wording.spoken import FILE as SPOKEN_FILE
 
 
 class UnknownNames(Exception):
@@ -23,7 +28,8 @@ class UnknownNames(Exception):
 def check_data(catalogue: Catalogue) -> None:
     """Raises UnknownNames with all of them."""
     named = (*_gates(catalogue), *_asks(catalogue), *_kept(catalogue), *_rules(catalogue))
-    if names := [*named, *_structures(catalogue), *_story(catalogue)]:
+    told = (*_given_twice(limit_blocks()), *_bare(sentences()))
+    if names := [*named, *_structures(catalogue), *_story(catalogue), *told]:
         raise UnknownNames(names)
 
 
@@ -83,3 +89,31 @@ def _structures(catalogue: Catalogue) -> Iterator[str]:
     planned = {code for code, test in catalogue.tests.items() if test.planned_for}
     for code in sorted((asked | planned) - spoken_of):
         yield f"structures.toml: no structure for {code}"
+
+
+def _given_twice(blocks: Mapping[str, Sequence[str]]) -> Iterator[str]:
+    """A limit stands once: of two, one would be changed and the other forgotten."""
+    first: dict[str, str] = {}
+    for family, names in blocks.items():
+        for name in names:
+            if (other := first.setdefault(name, family)) != family:
+                yield f"{family}.toml: {name} stands in {other}.toml already"
+
+
+def _bare(sentences: Mapping[str, str]) -> Iterator[str]:
+    """A number in a sentence is the reference of a limit."""
+    for place, sentence in sentences.items():
+        for number in bare_numbers(sentence):
+            yield f"{place}: {number!r} is no reference to a limit"
+
+
+def sentences() -> Mapping[str, str]:
+    """As they are written, by their place."""
+    found: dict[str, str] = {}
+    for family, words in tomllib.loads(SPOKEN_FILE.read_text(encoding="utf-8")).items():
+        found |= {f"{SPOKEN_FILE.name}: {family}.{code}": said for code, said in words.items()}
+    for place, ask in enumerate(tomllib.loads(ASKS_FILE.read_text(encoding="utf-8"))["ask"]):
+        found[f"{ASKS_FILE.name}: {place + 1}"] = ask["why"]
+    for family, words in tomllib.loads(PLAIN_FILE.read_text(encoding="utf-8")).items():
+        found |= {f"{PLAIN_FILE.name}: {family}.{code}": said for code, said in words.items()}
+    return found

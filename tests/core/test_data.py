@@ -16,9 +16,12 @@ from northstride import core
 from northstride.core import data_check
 from northstride.core.catalogue import default_catalogue, read_catalogue
 from northstride.core.catalogue.kinds import KIND_FACTS, MeasureKind
-from northstride.core.norms.load import UNITS
+from northstride.core.judgement.open_questions import URGENT_FAMILIES, ages_apart
+from northstride.core.norms import limit_at, with_limits
+from northstride.core.norms.limit import FAMILIES, UNITS
+from northstride.core.route.selection import route_data
 from northstride.core.terms.errors import CatalogueError
-from northstride.core.wording.spoken import FILE, read_spoken
+from northstride.core.wording.spoken import FILE, SPOKEN, read_spoken
 from northstride.record.schema import SCHEMAS
 from northstride.record.values import READERS
 
@@ -55,6 +58,7 @@ class Norms(unittest.TestCase):
 
     def test_every_norm_is_read_and_has_unit_and_source(self) -> None:
         source = "".join(file.read_text(encoding="utf-8") for file in CORE.rglob("*.py"))
+        said = "".join(file.read_text(encoding="utf-8") for file in CORE.rglob("*.toml"))
         for file in sorted((CORE / "norms").glob("*.toml")):
             raw = tomllib.loads(file.read_text(encoding="utf-8"))
             for key, block in raw.items():
@@ -62,7 +66,10 @@ class Norms(unittest.TestCase):
                     with self.subTest(norm=f"{file.stem}.{key}"):
                         self.assertIn(block["unit"], UNITS)
                         self.assertRegex(block["source"], r"assumed|clinical|\d{4}|convention|kept")
-                        self.assertIn(f'"{key}"', source)
+                        named = {f"{file.stem}.{key}{end}" for end in ("}", ":word}", '"')}
+                        aged = "age" in key.split("_") and file.stem in URGENT_FAMILIES
+                        read = f'"{key}"' in source or aged or any(name in said for name in named)
+                        self.assertTrue(read)
 
     def test_no_line_of_judgement_stands_in_a_rule(self) -> None:
         """A comparison with a bare number is a norm that has not been given a name, a unit and a source."""
@@ -127,6 +134,52 @@ class UnknownNames(unittest.TestCase):
         text = FILE.read_text(encoding="utf-8")
         with self.assertRaisesRegex(KeyError, "clot_doubt.*nobody"):
             read_spoken(text.replace("clot_doubt =", "nobody ="))
+
+
+class NumbersStandOnce(unittest.TestCase):
+    def test_a_sentence_says_the_limit_it_names(self) -> None:
+        self.assertEqual(
+            with_limits("Within {danger.surgery_holds_weeks:word} weeks."), "Within twelve weeks."
+        )
+        self.assertEqual(with_limits("{return.symmetry_from} %, {leg}"), "90 %, {leg}")
+        self.assertIn("Surgery within twelve weeks", SPOKEN["gates"]["recent_surgery"])
+        self.assertIn("four steps", " ".join(ask["why"] for ask in route_data()["ask"]))
+        for unknown in ("{danger.nothing}", "{nobody.at_all}", "{return.symmetry_from:word}"):
+            with self.assertRaises(KeyError):
+                with_limits(unknown)
+
+    def test_a_bare_number_and_a_limit_given_twice_stop_everything(self) -> None:
+        for patched, data, says in (
+            ("sentences", {"spoken.toml: gates.x": "Within twelve weeks."}, "gates.x: 'twelve weeks'"),
+            ("sentences", {"asks.toml: 3": "Hop 90 %"}, "asks.toml: 3: '9'"),
+            (
+                "limit_blocks",
+                {"ankle": ("reach",), "return": ("reach",)},
+                "return.toml: reach stands in ankle",
+            ),
+        ):
+            with (
+                self.subTest(says),
+                mock.patch.object(data_check, patched, return_value=data),
+                self.assertRaisesRegex(data_check.UnknownNames, says),
+            ):
+                data_check.check_data(CATALOGUE)
+
+    def test_every_file_of_limits_is_a_family(self) -> None:
+        of_limits = {
+            file.stem
+            for file in (CORE / "norms").glob("*.toml")
+            if all("value" in block for block in tomllib.loads(file.read_text(encoding="utf-8")).values())
+        }
+        self.assertEqual(set(FAMILIES), of_limits)
+
+    def test_an_age_is_tried_on_each_side_of_every_urgent_line(self) -> None:
+        tried = ages_apart()
+        lines = [limit_at(f"danger.{name}") for name in ("growth_age_from", "illness_age_below")]
+        lines += [limit_at("danger.growth_age_to") + 1, limit_at("bone_and_blood.apophysis_age_to") + 1]
+        for line in lines:
+            self.assertIn(line, tried)
+        self.assertLess(tried[0], limit_at("bone_and_blood.rule_age_from"))
 
 
 class Kinds(unittest.TestCase):

@@ -15,6 +15,7 @@ from northstride.core.course.return_criteria import (
     LIMIT,
     LUNGE,
     REACH,
+    REACH_DIFFERS,
     RISE,
     SIDE_HOP,
     return_criteria,
@@ -219,7 +220,7 @@ def _reach(case: Case) -> HeldAgainst | None:
         return None
     side = _own_side(case, left.value, right.value)
     value, against = _pair(side, left.value, right.value)
-    line = LIMIT["reach_differs_from"]
+    line = REACH_DIFFERS
     enough = less_than(abs(value - against), line)
     return HeldAgainst(REACH, "anterior", side, value, against, value - against, "mm", line, enough)
 

@@ -18,6 +18,8 @@ from northstride.core.terms.sides import SIDES, Side
 from northstride.core.terms.vocabulary import ReturnCriterion
 
 LIMIT = limits("return")
+REACH_DIFFERS = limits("ankle")["reach_differs_from"]
+FULL_GRADE = f"{LIMIT['full_grade']:g}"
 
 State = Literal["met", "not_met", "not_tested"]
 Judged = tuple[bool, str]
@@ -110,7 +112,7 @@ def _strength(case: Case) -> Iterable[Judged]:
         if index is None and not any(isinstance(grade, str) for grade in grades):
             continue
         strong = index is not None and not less_than(index, LIMIT["symmetry_from"])
-        full = index is None and all(grade == "5" for grade in grades)
+        full = index is None and all(grade == FULL_GRADE for grade in grades)
         yield strong or full, _at(case, test)
 
 
@@ -135,7 +137,10 @@ def _hops(case: Case, test: str, measure: str) -> Iterable[Judged]:
 def _reach(case: Case) -> Iterable[Judged]:
     left, right = (case.number(REACH, "anterior", side) for side in SIDES)
     if left is not None and right is not None:
-        yield less_than(abs(left.value - right.value), LIMIT["reach_differs_from"]), _at(case, REACH)
+        yield (
+            less_than(abs(left.value - right.value), limits("ankle")["reach_differs_from"]),
+            _at(case, REACH),
+        )
 
 
 def _own_baseline(case: Case, changes: Sequence[Change]) -> Iterable[Judged]:

@@ -9,16 +9,17 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import replace
-from functools import partial
+from functools import lru_cache, partial
 from typing import get_args
 
 from northstride.core.examination import Complaint, Examination, Intake, Onset
 from northstride.core.findings import Ask, Question, RuledDown
 from northstride.core.judgement.judge import URGENT, Judgement, judge
+from northstride.core.norms import limits
 from northstride.core.terms.vocabulary import OnsetKind, RedFlag, SideOrBoth, Symptom
 
-# One age on each side of every line that the urgent rules draw, in years.
-AGES = (3, 7, 12, 18, 30, 60)
+# The families whose rules are urgent.
+URGENT_FAMILIES = ("danger", "bone_and_blood")
 KINDS: tuple[OnsetKind, ...] = ("sudden", "gradual")
 PLACES: tuple[SideOrBoth, ...] = ("left", "right", "both")
 SITES = ("groin", "lateral_hip")
@@ -91,8 +92,20 @@ def _loads(exam: Examination) -> Iterator[Examination]:
         yield _told(exam, replace(exam.intake, load_change=load))
 
 
+@lru_cache
+def ages_apart() -> tuple[int, ...]:
+    """One age, in whole years, between every two lines that the urgent rules draw."""
+    lines: set[int] = set()
+    for family in URGENT_FAMILIES:
+        for name, value in limits(family).items():
+            if "age" in name.split("_"):
+                # Up to an age is one year further than from it, or below it.
+                lines.add(int(value) + (1 if name.endswith("_to") else 0))
+    return (min(lines) - 1, *sorted(lines))
+
+
 def _ages(exam: Examination) -> Iterator[Examination]:
-    for age in AGES:
+    for age in ages_apart():
         born = dt.date(exam.date.year - age, 1, 1)
         yield replace(exam, athlete=replace(exam.athlete, birth_date=born))
 

@@ -1,13 +1,12 @@
 """Limits, default actions and advice as sourced data."""
 
+from northstride.core.norms.limit import Limits, limit_at, limits, with_limits
 from northstride.core.norms.load import (
     HealthyRange,
-    Limits,
     advice_for,
     default_action,
     healthy_range,
     kept_items,
-    limits,
     mean_range,
     mean_range_source,
 )
@@ -19,7 +18,9 @@ __all__ = [
     "default_action",
     "healthy_range",
     "kept_items",
+    "limit_at",
     "limits",
     "mean_range",
     "mean_range_source",
+    "with_limits",
 ]

@@ -10,26 +10,9 @@ from pathlib import Path
 from types import MappingProxyType
 
 from northstride.core.findings import Strength, Urgency
+from northstride.core.norms.limit import with_limits
 
 HERE = Path(__file__).parent
-
-Limits = Mapping[str, float]
-UNITS = ("deg", "mm", "s", "min", "days", "weeks", "years", "percent", "points", "grade", "count")
-
-
-@lru_cache
-def limits(name: str) -> Limits:
-    """The limits of one family of rules, by name, each in its own unit.
-
-    Raises KeyError for a block without its source, or in no known unit.
-    """
-    raw = tomllib.loads((HERE / f"{name}.toml").read_text(encoding="utf-8"))
-    for key, block in raw.items():
-        if not block.get("source"):
-            raise KeyError(f"{name}.toml: {key} has no source")
-        if block.get("unit") not in UNITS:
-            raise KeyError(f"{name}.toml: {key} is in no known unit")
-    return MappingProxyType({key: float(block["value"]) for key, block in raw.items()})
 
 
 @lru_cache
@@ -161,5 +144,6 @@ class Structure:
 def structures() -> tuple[Structure, ...]:
     raw = tomllib.loads((HERE / "structures.toml").read_text(encoding="utf-8"))
     return tuple(
-        Structure(code, item["name"], item["plain"], tuple(item["tests"])) for code, item in raw.items()
+        Structure(code, item["name"], with_limits(item["plain"]), tuple(item["tests"]))
+        for code, item in raw.items()
     )

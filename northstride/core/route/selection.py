@@ -13,6 +13,7 @@ from northstride.core.catalogue import Position, Test
 from northstride.core.examination import Complaint
 from northstride.core.examination.case import Case
 from northstride.core.judgement.judge import Judgement
+from northstride.core.norms import limit_at, with_limits
 from northstride.core.route.offered import may_be_offered
 from northstride.core.rules.onset import fresh
 from northstride.core.terms.sides import SIDES, Side
@@ -76,7 +77,10 @@ class CalledFor:
 
 @lru_cache
 def route_data() -> Mapping[str, Any]:
-    return tomllib.loads(FILE.read_text(encoding="utf-8"))
+    """What is asked for, the limits it names filled in."""
+    data = tomllib.loads(FILE.read_text(encoding="utf-8"))
+    asks = [{**ask, "why": with_limits(ask["why"])} for ask in data["ask"]]
+    return {**data, "ask": asks}
 
 
 def select_tests(judged: Judgement, *, whole: bool = False) -> tuple[tuple[Wanted, ...], tuple[LeftOut, ...]]:
@@ -197,7 +201,7 @@ def _holds(case: Case, ask: Mapping[str, Any]) -> bool:
         "mechanisms": lambda want: onset is not None and onset.mechanism in want,
         "fresh": lambda want: fresh(case) is want,
         "load_change": lambda want: intake.load_change is want,
-        "age_to": lambda want: case.age is None or case.age <= want,
+        "age_to": lambda want: case.age is None or case.age <= limit_at(want),
     }
     return all(conditions[key](want) for key, want in ask.items() if key not in ("why", "tests", "safety"))
 

@@ -8,6 +8,7 @@ from pathlib import Path
 from types import MappingProxyType
 from typing import get_args
 
+from northstride.core.norms import with_limits
 from northstride.core.terms.vocabulary import QUESTIONS, Gate, RetakeReason, ReturnCriterion
 
 FILE = Path(__file__).parent / "spoken.toml"
@@ -21,12 +22,20 @@ CODES = {
 
 
 def read_spoken(text: str) -> Mapping[str, Mapping[str, str]]:
-    """Words by code, by family. Raises KeyError naming codes that lack words or are unknown."""
+    """Words by code, by family, with the limits they name.
+
+    Raises KeyError naming codes that lack words or are unknown.
+    """
     raw = tomllib.loads(text)
     for family, codes in CODES.items():
         if apart := set(codes) ^ set(raw[family]):
             raise KeyError(f"{FILE.name}: {family} and their words differ: {sorted(apart)}")
-    return MappingProxyType({family: MappingProxyType(raw[family]) for family in CODES})
+    return MappingProxyType(
+        {
+            family: MappingProxyType({code: with_limits(words) for code, words in raw[family].items()})
+            for family in CODES
+        }
+    )
 
 
 SPOKEN = read_spoken(FILE.read_text(encoding="utf-8"))
