@@ -6,7 +6,7 @@ import argparse
 import subprocess
 import sys
 
-from northstride.cli.steps import ROOT, set_up_everything
+from northstride.cli.steps import ROOT, set_up_to_prove
 
 
 def add_arguments(parser: argparse.ArgumentParser) -> None:
@@ -17,6 +17,6 @@ def add_arguments(parser: argparse.ArgumentParser) -> None:
 
 
 def run(arguments: argparse.Namespace) -> int:
-    set_up_everything()
+    set_up_to_prove()
     parts = [*arguments.only, *(["scale"] if arguments.scale else [])]
     return subprocess.run([sys.executable, "-m", "bench", *parts], cwd=ROOT, check=False).returncode

@@ -6,7 +6,7 @@ import argparse
 
 from northstride.api.demo_accounts import DEMO_ACCOUNTS
 from northstride.cli.serving import FIRST_PORT, database_url, pick_port, serve, stop_on_signals
-from northstride.cli.steps import say, set_up_everything
+from northstride.cli.steps import say, set_up_to_run
 from northstride.demo.load import is_loaded, load_demo
 
 DATABASE = "north_stride_demo"
@@ -19,7 +19,7 @@ def add_arguments(parser: argparse.ArgumentParser) -> None:
 
 def run(arguments: argparse.Namespace) -> int:
     stop_on_signals()
-    set_up_everything()
+    set_up_to_run()
     with database_url(DATABASE, fresh=arguments.reset) as url:
         if not is_loaded(url):
             say("Loading the Tarnholt demo")

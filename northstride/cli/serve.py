@@ -5,7 +5,7 @@ from __future__ import annotations
 import argparse
 
 from northstride.cli.serving import FIRST_PORT, database_url, pick_port, serve, stop_on_signals
-from northstride.cli.steps import say, set_up_everything
+from northstride.cli.steps import say, set_up_to_run
 
 DATABASE = "north_stride"
 
@@ -17,7 +17,7 @@ def add_arguments(parser: argparse.ArgumentParser) -> None:
 
 def run(arguments: argparse.Namespace) -> int:
     stop_on_signals()
-    set_up_everything()
+    set_up_to_run()
 
     def ready(address: str) -> None:
         say(f"North Stride: {address}")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import argparse
 
-from northstride.cli.steps import say, set_up_everything
+from northstride.cli.steps import say, set_up_to_run
 
 
 def add_arguments(_parser: argparse.ArgumentParser) -> None:
@@ -12,6 +12,6 @@ def add_arguments(_parser: argparse.ArgumentParser) -> None:
 
 
 def run(_arguments: argparse.Namespace) -> int:
-    set_up_everything()
+    set_up_to_run()
     say("All set up. ./stride demo starts North Stride with demo data, ./stride serve without.")
     return 0

@@ -94,7 +94,15 @@ def build_web() -> None:
     stamp.write_text(fingerprint)
 
 
-def set_up_everything() -> None:
+def set_up_to_run() -> None:
+    """What the app needs where it runs."""
+    install_debian_packages(["postgresql"])
+    install_npm_packages()
+    build_web()
+
+
+def set_up_to_prove() -> None:
+    """And what its tests need."""
     install_debian_packages()
     install_npm_packages()
     build_web()

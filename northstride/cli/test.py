@@ -19,7 +19,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from northstride.cli.steps import ROOT, WEB, say, set_up_everything
+from northstride.cli.steps import ROOT, WEB, say, set_up_to_prove
 
 BIN = Path(sys.executable).parent
 GRACE_SECONDS = 10
@@ -199,7 +199,7 @@ def add_arguments(parser: argparse.ArgumentParser) -> None:
 
 
 def run(arguments: argparse.Namespace) -> int:
-    set_up_everything()
+    set_up_to_prove()
     seed = os.environ.get(SEED) or str(secrets.randbelow(2**32))
     say(f"Property tests begin at seed {seed}: {SEED}={seed} brings it back")
     chosen = [
