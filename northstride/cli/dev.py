@@ -13,7 +13,7 @@ from northstride.api.app import create_app
 from northstride.api.settings import Settings
 from northstride.cli.demo import DATABASE
 from northstride.cli.serving import DATABASE_VARIABLE, FIRST_PORT, database_url, stop_on_signals
-from northstride.cli.steps import ROOT, WEB, say, set_up_to_run
+from northstride.cli.steps import ROOT, WEB, install_debian_packages, install_npm_packages, say
 from northstride.demo.load import is_loaded, load_demo
 
 PAGE = "http://127.0.0.1:5173"
@@ -25,7 +25,9 @@ def add_arguments(_parser: argparse.ArgumentParser) -> None:
 
 def run(_arguments: argparse.Namespace) -> int:
     stop_on_signals()
-    set_up_to_run()
+    # The page is not built: Vite serves it as it is written.
+    install_debian_packages(["postgresql"])
+    install_npm_packages()
     with database_url(DATABASE) as url:
         if not is_loaded(url):
             say("Loading the Tarnholt demo")
