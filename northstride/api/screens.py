@@ -30,7 +30,7 @@ from northstride.store.answers.folding import IMPORTED, AnswerRow
 from northstride.store.answers.new_answer import NewAnswer
 from northstride.store.answers.order import is_danger
 from northstride.store.days.arrangements import arrangements_of, standing_of
-from northstride.store.papers.signatures import waiting_late_answers
+from northstride.store.papers.amending import waiting_late_answers
 from northstride.store.screens import presence
 from northstride.store.screens import screens as store
 from northstride.store.screens.facts import facts_told

@@ -22,7 +22,7 @@ from northstride.record.model import Record, Text
 from northstride.record.reading_model import AskOut, ReadingOut, UnexaminedOut
 from northstride.store.actor import audit
 from northstride.store.errors import Refused
-from northstride.store.papers import signatures
+from northstride.store.papers import amending, signing
 from northstride.store.papers.words import NewWords
 from northstride.store.screens.screens import get_screen
 from northstride.store.signed.frozen import signature_at
@@ -129,7 +129,7 @@ def read(screen_id: UUID, number: Number, work: WorkDep) -> Json:
 def read_today(screen_id: UUID, number: Number, work: WorkDep) -> Json:
     """What today's rules would add to what was signed. The signed reading stays as it is."""
     get_screen(work.db, work.actor, screen_id)
-    today, differences = signatures.read_by_today(work.db, work.actor, work.catalogue, screen_id, number)
+    today, differences = amending.read_by_today(work.db, work.actor, work.catalogue, screen_id, number)
     audit(work.db, work.actor, "read", "screen", screen_id, {"signature": number, "by": "today"})
     work.commit()
     return Json(
@@ -147,7 +147,7 @@ def read_today(screen_id: UUID, number: Number, work: WorkDep) -> Json:
 async def sign(screen_id: UUID, body: SignInput, context: ContextDep) -> None:
     await ask_again(context, body.password)
     shown = body.shown.model_dump()
-    await context.run(lambda work: signatures.sign(work.db, work.actor, work.catalogue, screen_id, shown))
+    await context.run(lambda work: signing.sign(work.db, work.actor, work.catalogue, screen_id, shown))
 
 
 @router.post("/amendments", operation_id="amend_screen", status_code=204)
@@ -162,7 +162,7 @@ async def amend(screen_id: UUID, body: AmendInput, context: ContextDep) -> None:
     await ask_again(context, body.password)
     answers = [answer.to_store() for answer in body.answers]
     await context.run(
-        lambda work: signatures.amend(
+        lambda work: amending.amend(
             work.db,
             work.actor,
             work.catalogue,

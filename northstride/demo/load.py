@@ -39,7 +39,7 @@ from northstride.store.answers.new_answer import NewAnswer
 from northstride.store.answers.unfolding import normal, rows_of
 from northstride.store.database import connect
 from northstride.store.days.arrangements import Arranging, arrange
-from northstride.store.papers.signatures import sign
+from northstride.store.papers.signing import sign
 from northstride.store.people.athletes import add_athlete
 from northstride.store.people.clinic import edit_clinic
 from northstride.store.people.squads import add_squad, put_in_squads

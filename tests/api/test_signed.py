@@ -10,7 +10,7 @@ from uuid import uuid4
 from sqlalchemy import text
 
 from northstride.store.actor import Actor
-from northstride.store.papers import signatures
+from northstride.store.papers import signing
 from northstride.store.readings import readings
 from northstride.store.readings.refreshing import refresh
 from northstride.store.screens.screens import get_screen
@@ -248,7 +248,7 @@ class Amending(SignedCase):
             reading["flags"][0]["strength"] = "strong"
             return reading
 
-        with mock.patch.object(signatures, "reading_from", side_effect=older):
+        with mock.patch.object(signing, "reading_from", side_effect=older):
             self.me.sign(screen)
         body = self.me.amendment(screen, answers=[answer("right", FIELD, 8)])
         self.me.ok("POST", f"/api/screens/{screen}/amendments", body)

@@ -14,7 +14,7 @@ from northstride.cli.cluster import binaries
 from northstride.core.catalogue import default_catalogue
 from northstride.store.actor import Actor
 from northstride.store.database import connect, migrate
-from northstride.store.papers.signatures import waiting_late_answers
+from northstride.store.papers.amending import waiting_late_answers
 from northstride.store.readings.readings import reading_of
 from northstride.store.readings.refreshing import refresh
 from northstride.store.screens.screens import get_screen

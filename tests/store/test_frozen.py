@@ -15,7 +15,7 @@ from northstride.core.catalogue import default_catalogue
 from northstride.core.rules import RULES_VERSION
 from northstride.store.actor import Actor
 from northstride.store.answers.new_answer import NewAnswer
-from northstride.store.papers.signatures import amend
+from northstride.store.papers.amending import amend
 from northstride.store.signed.frozen import FORMAT, LATER, latest_signature
 from tests.support.api import ApiCase, Person
 

@@ -13,7 +13,7 @@ from northstride.core.catalogue import default_catalogue
 from northstride.store.access.users import add_user, create_clinic
 from northstride.store.actor import Actor
 from northstride.store.answers.new_answer import NewAnswer
-from northstride.store.papers.signatures import sign
+from northstride.store.papers.signing import sign
 from northstride.store.people.athletes import add_athlete
 from northstride.store.readings.readings import basis_of
 from northstride.store.screens.screens import begin_screen, get_screen

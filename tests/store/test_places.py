@@ -15,7 +15,8 @@ from northstride.store.answers.new_answer import NewAnswer
 from northstride.store.answers.unfolding import normal
 from northstride.store.days.arrangements import Arranging, arrange
 from northstride.store.errors import Differs
-from northstride.store.papers.signatures import amend, sign
+from northstride.store.papers.amending import amend
+from northstride.store.papers.signing import sign
 from northstride.store.readings.readings import basis_of, reading_of
 from northstride.store.screens.screens import get_screen
 from northstride.store.screens.writing import write_answers

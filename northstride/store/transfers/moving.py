@@ -12,7 +12,8 @@ from northstride.core.terms.errors import Fault
 from northstride.record.read import check_record
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import Refused
-from northstride.store.papers.signatures import freeze, reread
+from northstride.store.papers.amending import reread
+from northstride.store.papers.signing import freeze
 from northstride.store.people.athletes import get_athlete
 from northstride.store.readings.contexts import earlier_screens
 from northstride.store.screens.screens import clinics_part, get_screen, lock_screen
