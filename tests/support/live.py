@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import importlib
 import os
 import signal
 import subprocess
@@ -13,12 +12,11 @@ from pathlib import Path
 from types import TracebackType
 
 import httpx2
-import uvicorn
 
 from northstride.cli.cluster import free_port
-from northstride.cli.serving import server_config
 from northstride.cli.steps import DIST, ROOT
 
+SERVER = Path(__file__).with_name("live_server.py")
 # A machine with other work on it takes its time to load the app.
 PATIENCE_SECONDS = 120
 
@@ -48,7 +46,7 @@ class LiveApp:
         self._process: subprocess.Popen[bytes] | None = None
 
     def start(self) -> None:
-        command = [sys.executable, "-m", "tests.support.live", self._factory, str(self.port)]
+        command = [sys.executable, "-P", str(SERVER), self._factory, str(self.port)]
         self._process = subprocess.Popen(command, env=self._environment, cwd=ROOT)
         until = time.monotonic() + PATIENCE_SECONDS
         while time.monotonic() < until and self._process.poll() is None:
@@ -90,14 +88,3 @@ def make_app() -> object:
     from northstride.api.settings import Settings
 
     return create_app(Settings())
-
-
-def main(factory: str, port: str) -> None:
-    """Served as `./stride serve` does it."""
-    module, _, name = factory.partition(":")
-    app = getattr(importlib.import_module(module), name)()
-    uvicorn.Server(server_config(app, "127.0.0.1", int(port))).run()
-
-
-if __name__ == "__main__":
-    main(*sys.argv[1:])
