@@ -165,9 +165,9 @@ class Connections(ApiCase):
         threads: list[int] = []
         unit = work.RequestContext.unit
 
-        def opened(desk: work.RequestContext) -> Any:
+        def opened(context: work.RequestContext) -> Any:
             threads.append(threading.get_ident())
-            return unit(desk)
+            return unit(context)
 
         def listed(*_given: Any, **_more: Any) -> Any:
             threads.append(threading.get_ident())
