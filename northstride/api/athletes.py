@@ -15,6 +15,7 @@ from northstride.api.bodies import Day, Id, Input, Name, Output, ShortText
 from northstride.api.strict_json import StrictJsonRoute
 from northstride.api.unit_of_work import Work, WorkDep
 from northstride.core.terms.vocabulary import Purpose, Sex, SideOrBoth
+from northstride.record.reading_model import SideCode, StrengthCode, UrgencyCode
 from northstride.store.actor import audit
 from northstride.store.people import athletes as store
 from northstride.store.people.squads import put_in_squads, squads_of
@@ -63,9 +64,9 @@ class AthleteEdit(Input):
 
 class FlagTally(Output):
     code: str
-    side: Literal["left", "right"] | None
-    strength: Literal["possible", "likely", "strong"]
-    urgency: Literal["emergency", "same_day", "refer", "recheck", "train"] | None
+    side: SideCode
+    strength: StrengthCode
+    urgency: UrgencyCode | None
 
 
 class LastScreen(Output):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterator, Sequence
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, NamedTuple
 from uuid import UUID
 
 import orjson
@@ -32,8 +32,6 @@ router = APIRouter(prefix="/api", tags=["leaving"], route_class=StrictJsonRoute)
 
 Named = Annotated[bool, Query(description="With the athlete's name; otherwise the reference alone")]
 Form = Literal["long", "wide"]
-# Whose it is, as the audit names it.
-Of = tuple[str, UUID]
 FHIR_TYPE, CSV_TYPE, ZIP_TYPE = "application/fhir+json", "text/csv; charset=utf-8", "application/zip"
 # How many files an archive will hold, so that a page can show how far it is.
 FILES_HEADER = "X-North-Stride-Files"
@@ -44,8 +42,11 @@ def _file(kind: str) -> dict[int | str, dict[str, Any]]:
 
 
 def _as_file(content: bytes, kind: str, name: str) -> Response:
-    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return Response(content, media_type=kind, headers=headers)
+    return Response(content, media_type=kind, headers=_named(name))
+
+
+def _named(name: str) -> dict[str, str]:
+    return {"Content-Disposition": f'attachment; filename="{name}"'}
 
 
 @router.get(
@@ -95,12 +96,7 @@ def _screen_values(basis: Basis, *, named: bool) -> ScreenValues:
     responses=_file(CSV_TYPE),
 )
 def export_athlete_values(athlete_id: UUID, work: WorkDep, named: Named = False) -> Response:
-    ref = get_athlete(work.db, work.actor, athlete_id).ref
-    screens = screens_of_athlete(work.db, work.actor, athlete_id)
-    went_out(work.db, work.actor, "athlete", athlete_id, "values, CSV", screens=len(screens), named=named)
-    work.commit()
-    of = ("athlete", athlete_id)
-    return _table(work, of, screens, "long", f"north-stride-values-{file_name(ref)}.csv", named=named)
+    return _table(work, _of_athlete(work, athlete_id), named=named)
 
 
 @router.get(
@@ -110,19 +106,39 @@ def export_athlete_values(athlete_id: UUID, work: WorkDep, named: Named = False)
     responses=_file(CSV_TYPE),
 )
 def export_squad_values(squad_id: UUID, work: WorkDep, form: Form = "long", named: Named = False) -> Response:
+    return _table(work, _of_squad(work, squad_id), form, named=named)
+
+
+class Whose(NamedTuple):
+    """Whose it is, as the audit names it; what its files are called after; all its screens."""
+
+    noun: Literal["athlete", "squad"]
+    id: UUID
+    name: str
+    screens: Sequence[Row[Any]]
+
+
+def _of_athlete(work: Work, athlete_id: UUID) -> Whose:
+    ref = get_athlete(work.db, work.actor, athlete_id).ref
+    return Whose("athlete", athlete_id, ref, screens_of_athlete(work.db, work.actor, athlete_id))
+
+
+def _of_squad(work: Work, squad_id: UUID) -> Whose:
     name = get_squad(work.db, work.actor, squad_id).name
-    screens = screens_of_squad(work.db, work.actor, squad_id)
-    went_out(work.db, work.actor, "squad", squad_id, f"values, {form} CSV", screens=len(screens), named=named)
+    return Whose("squad", squad_id, name, screens_of_squad(work.db, work.actor, squad_id))
+
+
+def _let_out(work: Work, whose: Whose, what: str, *, named: bool) -> None:
+    """It stands in the audit before its first byte leaves."""
+    went_out(work.db, work.actor, *whose[:2], what, screens=len(whose.screens), named=named)
     work.commit()
-    of = ("squad", squad_id)
-    return _table(work, of, screens, form, f"north-stride-values-{file_name(name)}-{form}.csv", named=named)
 
 
 class ExportStream(StreamingResponse):
     """A stream that stands in the audit as stopped where it did not come to its end."""
 
-    def __init__(self, work: Work, of: Of, form: str, content: Iterator[bytes], **more: Any) -> None:
-        self._screen_values = (work.services.engine, work.actor, *of, form)
+    def __init__(self, work: Work, whose: Whose, form: str, content: Iterator[bytes], **more: Any) -> None:
+        self._told = (work.services.engine, work.actor, whose.noun, whose.id, form)
         self._ended = False
         super().__init__(self._to_the_end(content), **more)
 
@@ -139,17 +155,18 @@ class ExportStream(StreamingResponse):
                     await to_thread.run_sync(self._say_stopped)
 
     def _say_stopped(self) -> None:
-        engine, actor, noun, noun_id, form = self._screen_values
+        engine, actor, noun, noun_id, form = self._told
         with engine.begin() as db:
             audit(db, actor, "stop export", noun, noun_id, {"form": form})
 
 
-def _table(
-    work: Work, of: Of, screens: Sequence[Row[Any]], form: Form, name: str, *, named: bool
-) -> ExportStream:
-    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
-    rows = (_wide if form == "wide" else _long)(work, screens, named=named)
-    return ExportStream(work, of, f"values, {form} CSV", rows, media_type=CSV_TYPE, headers=headers)
+def _table(work: Work, whose: Whose, form: Form | None = None, *, named: bool) -> ExportStream:
+    """`form`: where there is a choice of it; the file is then called after it too."""
+    what = f"values, {form or 'long'} CSV"
+    _let_out(work, whose, what if form else "values, CSV", named=named)
+    name = "-".join(filter(None, ("north-stride-values", file_name(whose.name), form)))
+    rows = (_wide if form == "wide" else _long)(work, whose.screens, named=named)
+    return ExportStream(work, whose, what, rows, media_type=CSV_TYPE, headers=_named(f"{name}.csv"))
 
 
 def _each(
@@ -186,11 +203,7 @@ def _wide(work: Work, screens: Sequence[Row[Any]], *, named: bool) -> Iterator[b
     responses=_file(ZIP_TYPE),
 )
 def export_athlete_archive(athlete_id: UUID, work: WorkDep, named: Named = False) -> Response:
-    ref = get_athlete(work.db, work.actor, athlete_id).ref
-    screens = screens_of_athlete(work.db, work.actor, athlete_id)
-    went_out(work.db, work.actor, "athlete", athlete_id, "archive", screens=len(screens), named=named)
-    work.commit()
-    return _archive(work, ("athlete", athlete_id), screens, {"athlete": ref}, ref, named=named)
+    return _archive(work, _of_athlete(work, athlete_id), named=named)
 
 
 @router.get(
@@ -200,26 +213,21 @@ def export_athlete_archive(athlete_id: UUID, work: WorkDep, named: Named = False
     responses=_file(ZIP_TYPE),
 )
 def export_squad_archive(squad_id: UUID, work: WorkDep, named: Named = False) -> Response:
-    name = get_squad(work.db, work.actor, squad_id).name
-    screens = screens_of_squad(work.db, work.actor, squad_id)
-    went_out(work.db, work.actor, "squad", squad_id, "archive", screens=len(screens), named=named)
-    work.commit()
-    return _archive(work, ("squad", squad_id), screens, {"squad": name}, name, named=named)
+    return _archive(work, _of_squad(work, squad_id), named=named)
 
 
 PER_SCREEN = ("record", "reading", "fhir")
 
 
-def _archive(
-    work: Work, of: Of, screens: Sequence[Row[Any]], about: dict[str, Any], name: str, *, named: bool
-) -> ExportStream:
-    athletes = len({screen.athlete_id for screen in screens})
+def _archive(work: Work, whose: Whose, *, named: bool) -> ExportStream:
+    _let_out(work, whose, "archive", named=named)
+    athletes = len({screen.athlete_id for screen in whose.screens})
     headers = {
-        "Content-Disposition": f'attachment; filename="north-stride-{file_name(name)}.zip"',
-        FILES_HEADER: str(len(screens) * len(PER_SCREEN) + athletes + 1),
+        **_named(f"north-stride-{file_name(whose.name)}.zip"),
+        FILES_HEADER: str(len(whose.screens) * len(PER_SCREEN) + athletes + 1),
     }
-    pieces = _pieces(work, screens, about, named=named)
-    return ExportStream(work, of, "archive", pieces, media_type=ZIP_TYPE, headers=headers)
+    pieces = _pieces(work, whose.screens, {whose.noun: whose.name}, named=named)
+    return ExportStream(work, whose, "archive", pieces, media_type=ZIP_TYPE, headers=headers)
 
 
 def _pieces(

@@ -16,8 +16,8 @@ from northstride.api.unit_of_work import ContextDep, Work, WorkDep
 from northstride.interchange.sheets.each import words_faults
 from northstride.interchange.sheets.templates import FIELDS, LINES, filled, template_faults
 from northstride.record.model import Text
+from northstride.store.clinic_list import LETTER_TEMPLATES
 from northstride.store.errors import Refused
-from northstride.store.papers import templates as store
 from northstride.store.papers.sheets import standing_of_sheets
 from northstride.store.papers.words import NewWords, keep_words
 
@@ -66,7 +66,7 @@ class FillInput(Input):
 def list_all(work: WorkDep) -> TemplatesOut:
     found = [
         TemplateOut(id=row.id, name=row.name, **{line: row.lines.get(line, "") for line in LINES})
-        for row in store.list_templates(work.db, work.actor)
+        for row in LETTER_TEMPLATES.in_use(work.db, work.actor)
     ]
     work.commit()
     return TemplatesOut(
@@ -79,7 +79,7 @@ def keep(body: TemplateInput, work: WorkDep) -> None:
     lines = {line: text for line in LINES if (text := getattr(body, line))}
     if faults := list(template_faults(lines)):
         raise Refused(faults)
-    store.keep_template(work.db, work.actor, body.id, body.name, lines)
+    LETTER_TEMPLATES.keep(work.db, work.actor, body.id, {"name": body.name, "lines": lines})
     work.commit()
 
 
@@ -87,7 +87,7 @@ def keep(body: TemplateInput, work: WorkDep) -> None:
     "/letter-templates/{template_id}/archive", operation_id="archive_letter_template", status_code=204
 )
 def archive(template_id: UUID, work: WorkDep) -> None:
-    store.archive_template(work.db, work.actor, template_id)
+    LETTER_TEMPLATES.archive(work.db, work.actor, template_id)
     work.commit()
 
 
@@ -101,7 +101,7 @@ async def fill(screen_id: UUID, body: FillInput, context: ContextDep) -> None:
 
 def _fill(work: Work, screen_id: UUID, body: FillInput) -> None:
     standing = standing_of_sheets(work.db, work.actor, work.catalogue, screen_id)
-    template = store.get_template(work.db, work.actor, body.template)
+    template = LETTER_TEMPLATES.get(work.db, work.actor, body.template)
     basis = basis_of_sheets(work, standing)
     lines = {line: filled(text, basis) for line, text in template.lines.items()}
     if faults := [fault for line, text in lines.items() for fault in words_faults("letter", line, text)]:

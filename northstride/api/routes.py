@@ -15,7 +15,8 @@ from northstride.core.terms.vocabulary import Purpose
 from northstride.record.model import MOST_LISTED
 from northstride.record.route import RouteOut
 from northstride.store.actor import audit_opening_once
-from northstride.store.readings import routes as store
+from northstride.store.clinic_list import CLINIC_ROUTES
+from northstride.store.readings.routes import keep_route, route_of
 from northstride.store.screens.screens import get_screen
 
 router = APIRouter(prefix="/api", tags=["routes"], route_class=StrictJsonRoute)
@@ -42,7 +43,7 @@ class ClinicRouteOut(Output):
 @router.get("/screens/{screen_id}/route", operation_id="read_route")
 def read(screen_id: UUID, work: WorkDep) -> RouteOut:
     row = get_screen(work.db, work.actor, screen_id)
-    route = store.route_of(work.db, work.actor, work.catalogue, row)
+    route = route_of(work.db, work.actor, work.catalogue, row)
     audit_opening_once(work.db, work.actor, "screen", screen_id)
     work.commit()
     return route
@@ -54,7 +55,7 @@ def list_all(work: WorkDep) -> list[ClinicRouteOut]:
         ClinicRouteOut(
             id=row.id, purpose=row.purpose, name=row.name, tests=row.tests, reasons_after=row.reasons_after
         )
-        for row in store.list_routes(work.db, work.actor)
+        for row in CLINIC_ROUTES.in_use(work.db, work.actor)
     ]
     work.commit()
     return found
@@ -62,7 +63,7 @@ def list_all(work: WorkDep) -> list[ClinicRouteOut]:
 
 @router.post("/routes", operation_id="keep_clinic_route", status_code=204)
 def keep(body: ClinicRouteInput, work: WorkDep) -> None:
-    store.keep_route(
+    keep_route(
         work.db,
         work.actor,
         work.catalogue,
@@ -77,5 +78,5 @@ def keep(body: ClinicRouteInput, work: WorkDep) -> None:
 
 @router.post("/routes/{route_id}/archive", operation_id="archive_clinic_route", status_code=204)
 def archive(route_id: UUID, work: WorkDep) -> None:
-    store.archive_route(work.db, work.actor, route_id)
+    CLINIC_ROUTES.archive(work.db, work.actor, route_id)
     work.commit()

@@ -11,6 +11,7 @@ from zoneinfo import ZoneInfo
 from icalendar import Calendar, Event
 
 from northstride import CAUTION
+from northstride.core.findings import REFERRED
 from northstride.core.wording.flag_names import FLAG_NAMES
 
 PRODUCT = "-//North Stride//North Stride//EN"
@@ -18,7 +19,6 @@ NAMESPACE = UUID("3f3b7a52-3c1d-5a8e-8b44-9f7f2f0a6f10")
 BOOKED_FOR = dt.timedelta(minutes=30)
 # An action's code names its flag this way.
 FLAG_OF = {code.replace(".", "_"): name for code, name in FLAG_NAMES.items()}
-REFERRED = frozenset({"emergency", "same_day", "refer"})
 
 
 @dataclass(frozen=True, slots=True)

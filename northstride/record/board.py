@@ -6,6 +6,7 @@ import datetime as dt
 from typing import Literal
 
 from northstride.core.course.return_board import BoardRow, HeldAgainst
+from northstride.core.terms.vocabulary import HeldUnit
 from northstride.record.reading_model import Out, SideCode
 
 
@@ -18,7 +19,7 @@ class HeldAgainstOut(Out):
     value: float
     against: float
     by: float
-    unit: Literal["percent", "deg", "mm", "s", "N", "kg", "1", "points"]
+    unit: HeldUnit
     limit: float
     enough: bool
     since: dt.date | None

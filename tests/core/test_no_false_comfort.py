@@ -14,8 +14,8 @@ from hypothesis import HealthCheck, assume, given, settings
 from northstride.core import rules
 from northstride.core.examination import Context
 from northstride.core.examination.case import Case
-from northstride.core.findings import Reading, Urgency
-from northstride.core.judgement.judge import URGENT, judge
+from northstride.core.findings import URGENT, Reading, Urgency
+from northstride.core.judgement.judge import judge
 from northstride.core.norms.load import danger_checks, read_by_rule
 from northstride.core.reading import evaluate
 from northstride.core.route import make_route

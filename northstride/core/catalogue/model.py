@@ -9,10 +9,10 @@ from pydantic import Field, JsonValue, model_validator
 from northstride.core.catalogue.data import Code, Data, Line
 from northstride.core.catalogue.figure import Figure
 from northstride.core.catalogue.kinds import KIND_FACTS, KindFacts, MeasureKind
+from northstride.core.catalogue.polarity import Polarity
 from northstride.core.catalogue.score import Score
-from northstride.core.terms.vocabulary import Purpose, Region, RetakeReason
+from northstride.core.terms.vocabulary import LengthOrAngle, Purpose, Region, RetakeReason, Unit
 
-Polarity = Literal["higher", "lower", "either"]
 Position = Literal["standing", "sitting", "supine", "side_lying", "prone"]
 
 
@@ -95,7 +95,7 @@ class Measure(Data):
     label: Line
     ask: Line
     kind: MeasureKind
-    unit: Literal["deg", "mm", "s", "N", "kg", "1"] = "1"
+    unit: Unit = "1"
     trials: Annotated[int, Field(ge=1, le=5)] = 1
     plausible: tuple[float, float] | None = None
     usual: tuple[float, float] | None = None
@@ -170,7 +170,7 @@ class Derived(Data):
     code: Code
     label: Line
     kind: Literal["angle", "length"]
-    unit: Literal["deg", "mm"]
+    unit: LengthOrAngle
     polarity: Polarity
     words: Words = Words()
     usual: tuple[float, float] | None = None

@@ -7,11 +7,12 @@ from dataclasses import replace
 from typing import Literal
 
 from northstride.core.course.over_time import (
-    another_way,
+    Taken,
     followed_measures,
-    for_the_worse,
+    kept_apart,
     oldest_first,
     way_of,
+    worse_now,
     worth,
 )
 from northstride.core.examination import LOOKS_FULL, Entry, Examination, Trials
@@ -138,7 +139,7 @@ def _change(
         values[1].value,
         values[0].value,
         compared,
-        for_the_worse(case.catalogue, now.test, measure, compared.difference if compared else None),
+        worse_now(case.catalogue, now.test, measure, compared.difference if compared else None),
         same,
         growing,
         error_source(case, now.test, measure),
@@ -158,15 +159,21 @@ def _not_comparable(
     case: Case, before: Case, now: Entry, then: Entry, measure: str, lane: Side | None
 ) -> str | None:
     """What keeps two values of the same measure and side apart; None where nothing does."""
-    for each, entry, when in ((case, now, "now"), (before, then, "then")):
+    for entry, when in ((now, "now"), (then, "then")):
         if entry.value(measure, lane) == LOOKS_FULL:
             return f"Seen, not measured, {when}."
-        if lane is not None and worth(each.catalogue, entry.test, measure, entry.seen) != "valid":
-            return f"What was seen {when} spoils the value."
-    now_by, then_by = (
-        way_of(each.catalogue, entry.test, entry.method, {**each.schools})
-        for each, entry in ((case, now), (before, then))
-    )
-    if another_way(then_by, now_by):
-        return f"Done by {then_by} then, by {now_by} now.".replace("_", " ")
-    return None
+    was, is_now = _taken(before, then, measure, lane), _taken(case, now, measure, lane)
+    match kept_apart(was, is_now):
+        case "now_spoilt":
+            return "What was seen now spoils the value."
+        case "then_spoilt":
+            return "What was seen then spoils the value."
+        case "another_way":
+            return f"Done by {was.method} then, by {is_now.method} now.".replace("_", " ")
+        case None:
+            return None
+
+
+def _taken(case: Case, entry: Entry, measure: str, lane: Side | None) -> Taken:
+    worn = "valid" if lane is None else worth(case.catalogue, entry.test, measure, entry.seen)
+    return Taken(worn, way_of(case.catalogue, entry.test, entry.method, {**case.schools}))

@@ -8,7 +8,14 @@ from dataclasses import dataclass
 from typing import Literal
 
 from northstride.core.catalogue import Catalogue
-from northstride.core.course.over_time import Validity, another_way, for_the_worse, oldest_first
+from northstride.core.course.over_time import (
+    Taken,
+    Validity,
+    another_way,
+    kept_apart,
+    oldest_first,
+    worse_now,
+)
 from northstride.core.examination import Context
 from northstride.core.examination.comparison import compare_values
 from northstride.core.findings.change import ChangeVerdict
@@ -33,6 +40,10 @@ class Measured:
     method: str | None = None
     school: str | None = None
     examiner: str | None = None
+
+    @property
+    def taken(self) -> Taken:
+        return Taken(self.validity, self.method)
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,7 +96,7 @@ def line_of(
     points, last, before = [], None, None
     for each in ordered:
         compared = None
-        if first is not None and each is not first and _alike(first, each):
+        if first is not None and each is not first and kept_apart(first.taken, each.taken) is None:
             compared = compare_values(catalogue, context, test, measure, each.value, first.value)
         beyond = None if compared is None else compared.verdict != "within_error"
         counts = each.validity == "valid"
@@ -103,7 +114,7 @@ def line_of(
         mdc95=band.mdc95 if band else None,
         verdict=_verdict(points[-1] if points else None),
         difference=last.difference if last else None,
-        worse=for_the_worse(catalogue, test, measure, last.difference if last else None),
+        worse=worse_now(catalogue, test, measure, last.difference if last else None),
     )
 
 
@@ -116,11 +127,6 @@ def _apart(before: Measured, each: Measured) -> tuple[Apart, ...]:
     }
     reasons = [reason for reason, (was, now) in told.items() if another_way(was, now)]
     return (*(("gap",) if each.date - before.date > GAP else ()), *reasons)
-
-
-def _alike(first: Measured, each: Measured) -> bool:
-    """Both count, and neither was done another way where the way is known of both."""
-    return each.validity == "valid" and not another_way(first.method, each.method)
 
 
 def _verdict(last: Point | None) -> ChangeVerdict:

@@ -8,9 +8,10 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Callable, Iterable, Iterator, Mapping
-from typing import Literal, TypeVar
+from typing import Literal, NamedTuple, TypeVar
 
 from northstride.core.catalogue import Catalogue, Test
+from northstride.core.catalogue.polarity import for_the_worse
 
 T = TypeVar("T")
 Validity = Literal["valid", "flattered", "void", "held"]
@@ -29,12 +30,10 @@ def followed_measures(test: Test) -> Iterator[str]:
     yield from (item.code for item in test.derived)
 
 
-def for_the_worse(catalogue: Catalogue, test: str, measure: str, difference: float | None) -> bool | None:
+def worse_now(catalogue: Catalogue, test: str, measure: str, difference: float | None) -> bool | None:
     """None where nothing changed, or where no direction is worse. `difference` is later − earlier."""
     found = catalogue.compared(test, measure)
-    if found is None or found.polarity == "either" or not difference:
-        return None
-    return (difference > 0) == (found.polarity == "higher")
+    return for_the_worse(found.polarity, difference) if found is not None else None
 
 
 def worth(catalogue: Catalogue, test: str, measure: str, seen: Iterable[str]) -> Validity:
@@ -58,3 +57,19 @@ def way_of(catalogue: Catalogue, test: str, method: str | None, schools: Mapping
 def another_way(was: str | None, now: str | None) -> bool:
     """What is unknown of either is no other way."""
     return None not in (was, now) and was != now
+
+
+class Taken(NamedTuple):
+    """What decides whether a value may be held against another of its measure."""
+
+    validity: Validity
+    method: str | None
+
+
+def kept_apart(then: Taken, now: Taken) -> Literal["now_spoilt", "then_spoilt", "another_way"] | None:
+    """What keeps two values of one measure and side apart; None where nothing does."""
+    if now.validity != "valid":
+        return "now_spoilt"
+    if then.validity != "valid":
+        return "then_spoilt"
+    return "another_way" if another_way(then.method, now.method) else None

@@ -8,16 +8,17 @@ from dataclasses import dataclass
 from typing import Literal
 
 from northstride.core.catalogue import Catalogue
+from northstride.core.catalogue.polarity import Polarity, side_spoken_of
 from northstride.core.course.change import changes
 from northstride.core.course.return_criteria import (
     HOP,
-    LENGTH_FAMILIES,
     LIMIT,
     LUNGE,
     REACH,
     REACH_DIFFERS,
     RISE,
     SIDE_HOP,
+    is_muscle_length,
     return_criteria,
 )
 from northstride.core.examination import Context, Examination
@@ -32,9 +33,7 @@ from northstride.core.route import make_route
 from northstride.core.rules.hip.function import RESISTED, torque_of
 from northstride.core.rules.symmetry import against_uninvolved, involved_side
 from northstride.core.terms.sides import SIDES, Side
-from northstride.core.terms.vocabulary import ReturnCriterion
-
-Unit = Literal["percent", "deg", "mm", "s", "N", "kg", "1", "points"]
+from northstride.core.terms.vocabulary import HeldUnit, ReturnCriterion
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,7 +50,7 @@ class HeldAgainst:
     value: float
     against: float
     by: float
-    unit: Unit
+    unit: HeldUnit
     limit: float
     enough: bool
     since: dt.date | None = None
@@ -107,10 +106,6 @@ def _row(
     )
 
 
-def _is_length(case: Case, test: str, _measure: str) -> bool:
-    return case.catalogue.tests[test].family in LENGTH_FAMILIES
-
-
 def _is(test: str, measure: str | None = None) -> Callable[[Case, str, str], bool]:
     return lambda _case, code, own: code == test and measure in (None, own)
 
@@ -119,7 +114,7 @@ def _is(test: str, measure: str | None = None) -> Callable[[Case, str, str], boo
 SPEAKS: dict[ReturnCriterion, Callable[[Case, str, str], bool]] = {
     "passive_ranges": lambda _case, _test, measure: measure == "passive",
     "lunge": _is(LUNGE),
-    "muscle_length": _is_length,
+    "muscle_length": lambda case, test, _measure: is_muscle_length(case, test),
     "resisted_strength": lambda _case, test, _measure: test in RESISTED,
     "heel_rise": _is(RISE, "count"),
     "hop": _is(HOP, "distance"),
@@ -159,12 +154,9 @@ def _reached(held: HeldAgainst) -> float:
     return abs(held.by) / held.limit if held.limit else 0.0
 
 
-def _own_side(case: Case, left: float, right: float, *, lower_is_worse: bool = True) -> Side:
+def _own_side(case: Case, left: float, right: float, polarity: Polarity = "lower") -> Side:
     """The involved side; without one, the side that stands out."""
-    involved = involved_side(case)
-    if involved is not None:
-        return involved
-    return Side.LEFT if (left < right) == lower_is_worse else Side.RIGHT
+    return involved_side(case) or side_spoken_of(polarity, left - right) or Side.RIGHT
 
 
 def _pair(side: Side, left: float, right: float) -> tuple[float, float]:
@@ -174,8 +166,7 @@ def _pair(side: Side, left: float, right: float) -> tuple[float, float]:
 def _by_difference(case: Case, found: Difference) -> HeldAgainst:
     comparison = found.comparison
     measure = case.catalogue.compared(found.test, found.measure)
-    higher_is_worse = measure is not None and measure.polarity == "higher"
-    side = _own_side(case, comparison.left, comparison.right, lower_is_worse=not higher_is_worse)
+    side = _own_side(case, comparison.left, comparison.right, measure.polarity if measure else "lower")
     value, against = _pair(side, comparison.left, comparison.right)
     limit = max(comparison.threshold, comparison.mdc95)
     return HeldAgainst(

@@ -6,9 +6,9 @@ from collections.abc import Iterable, Sequence
 from typing import Literal
 
 from northstride.core.examination.case import Case
-from northstride.core.findings import Ask, Criterion, Difference, Strength
+from northstride.core.findings import URGENT, Ask, Criterion, Difference, Strength
 from northstride.core.findings.change import Change, ChangeVerdict
-from northstride.core.judgement.judge import URGENT, Judgement
+from northstride.core.judgement.judge import Judgement
 from northstride.core.measuring.measurement import less_than, more_than
 from northstride.core.norms import limits
 from northstride.core.rules.hip.function import RESISTED, torque_of
@@ -44,7 +44,7 @@ def return_criteria(
         _no_urgent_flag(judged, asks),
         _within(case, "passive_ranges", [d for d in differences if d.measure == "passive"]),
         _within(case, "lunge", [d for d in differences if d.test == LUNGE]),
-        _within(case, "muscle_length", [d for d in differences if _is_length(case, d)]),
+        _within(case, "muscle_length", [d for d in differences if is_muscle_length(case, d.test)]),
         _criterion("resisted_strength", _strength(case)),
         _criterion("heel_rise", _by_symmetry(case, RISE, "count")),
         _criterion("hop", _hops(case, HOP, "distance")),
@@ -100,8 +100,8 @@ def _at(case: Case, test: str) -> str:
     return next((entry.at for entry in entries), "entries")
 
 
-def _is_length(case: Case, difference: Difference) -> bool:
-    return case.catalogue.tests[difference.test].family in LENGTH_FAMILIES
+def is_muscle_length(case: Case, test: str) -> bool:
+    return case.catalogue.tests[test].family in LENGTH_FAMILIES
 
 
 def _strength(case: Case) -> Iterable[Judged]:

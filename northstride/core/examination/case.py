@@ -10,6 +10,7 @@ from northstride.core.catalogue import Catalogue, ErrorFigure, Measure, Seen
 from northstride.core.examination import Complaint, Context, Entry, Examination, Lane, Trials, Value
 from northstride.core.examination.comparison import compare_values, error_of, own_sem
 from northstride.core.measuring.measurement import Comparison, value_of_trials
+from northstride.core.terms.age import age_on
 from northstride.core.terms.sides import SIDES, Side
 from northstride.core.terms.vocabulary import DEFAULT_SCHOOLS, REGION_FAMILY, Schools
 
@@ -108,10 +109,7 @@ class Case:
     @cached_property
     def age(self) -> int | None:
         """Whole years on the day of the screen; None where the birth date is not known."""
-        born, day = self.exam.athlete.birth_date, self.exam.date
-        if born is None:
-            return None
-        return day.year - born.year - ((day.month, day.day) < (born.month, born.day))
+        return age_on(self.exam.athlete.birth_date, self.exam.date)
 
     @cached_property
     def told(self) -> dict[str, bool]:

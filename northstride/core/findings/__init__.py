@@ -2,7 +2,9 @@
 
 from northstride.core.findings.change import Baseline, Change, ChangeVerdict
 from northstride.core.findings.finding import (
+    REFERRED,
     URGENCY_ORDER,
+    URGENT,
     Ask,
     Cap,
     Finding,
@@ -33,7 +35,9 @@ from northstride.core.findings.reading import (
 )
 
 __all__ = [
+    "REFERRED",
     "URGENCY_ORDER",
+    "URGENT",
     "Action",
     "Advice",
     "Ask",

@@ -35,6 +35,9 @@ class Urgency(StrEnum):
 
 
 URGENCY_ORDER = {urgency: place for place, urgency in enumerate(Urgency)}
+# What cannot wait; and all that somebody else has to see.
+URGENT = (Urgency.EMERGENCY, Urgency.SAME_DAY)
+REFERRED = (*URGENT, Urgency.REFER)
 
 
 @dataclass(frozen=True, slots=True)

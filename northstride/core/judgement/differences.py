@@ -64,8 +64,8 @@ def _worthless(case: Case, test: str, measure: str, side: Side) -> bool:
     usual = case.measure(test, measure).usual
     if number is None or usual is None or not case.is_flattered(test, measure, side):
         return False
-    tight = case.measure(test, measure).polarity == "higher"
-    return number.value <= usual[1] if tight else number.value >= usual[0]
+    high = case.measure(test, measure).polarity == "higher"
+    return number.value <= usual[1] if high else number.value >= usual[0]
 
 
 def retakes(case: Case) -> Iterator[Retake]:

@@ -9,6 +9,7 @@ from northstride.core.catalogue import Catalogue
 from northstride.core.examination import Context, Examination
 from northstride.core.examination.case import Case
 from northstride.core.findings import (
+    URGENT,
     Action,
     Finding,
     Flag,
@@ -19,7 +20,6 @@ from northstride.core.findings import (
     Retake,
     RuledDown,
     Strength,
-    Urgency,
 )
 from northstride.core.judgement.differences import retakes
 from northstride.core.judgement.gates import Closed, closed_gates, covers, held_tests
@@ -43,7 +43,6 @@ from northstride.core.rules import (
 from northstride.core.rules.foot.midfoot import midfoot_keeps_bone_open
 from northstride.core.terms.sides import Side
 
-URGENT = (Urgency.EMERGENCY, Urgency.SAME_DAY)
 WHILE_HELD = "recorded while held"
 
 

@@ -13,8 +13,8 @@ from functools import lru_cache, partial
 from typing import get_args
 
 from northstride.core.examination import Complaint, Examination, Intake, Onset
-from northstride.core.findings import Ask, Question, RuledDown
-from northstride.core.judgement.judge import URGENT, Judgement, judge
+from northstride.core.findings import URGENT, Ask, Question, RuledDown
+from northstride.core.judgement.judge import Judgement, judge
 from northstride.core.norms import limits
 from northstride.core.terms.vocabulary import OnsetKind, RedFlag, SideOrBoth, Symptom
 

@@ -8,11 +8,15 @@ from collections.abc import Iterator, Mapping
 from functools import lru_cache
 from pathlib import Path
 from types import MappingProxyType
+from typing import get_args
+
+from northstride.core.terms.vocabulary import Unit
 
 HERE = Path(__file__).parent
 
 Limits = Mapping[str, float]
-UNITS = ("deg", "mm", "s", "min", "days", "weeks", "years", "percent", "points", "grade", "count")
+# What a rule is held against, beyond what is measured.
+UNITS = (*get_args(Unit), "min", "days", "weeks", "years", "percent", "points", "grade", "count")
 
 
 @lru_cache

@@ -123,6 +123,11 @@ QUESTIONS: tuple[str, ...] = (
     *(f"red_flags.{code}" for code in get_args(RedFlag)),
     *(f"confounders.{code}" for code in get_args(Confounder)),
 )
+# Of measures; "1" is a bare number.
+Unit = Literal["deg", "mm", "s", "N", "kg", "1"]
+LengthOrAngle = Literal["deg", "mm"]
+# What the return board holds against a limit.
+HeldUnit = Literal[Unit, "percent", "points"]
 ThomasSchool = Literal["degrees", "pass_fail", "edge_grade"]
 
 

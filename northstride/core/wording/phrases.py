@@ -4,6 +4,9 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Sequence
+from decimal import ROUND_HALF_UP, Decimal
+
+from northstride.core.terms.vocabulary import Unit
 
 MONTHS = (
     *("January", "February", "March", "April", "May", "June", "July", "August", "September"),
@@ -11,18 +14,33 @@ MONTHS = (
 )
 
 
+def unit_after(unit: Unit) -> str:
+    """As it stands behind a value."""
+    return {"deg": "°", "1": ""}.get(unit, f" {unit}")
+
+
 def degrees(value: float) -> str:
     return f"{plain(value)}°"
 
 
 def plain(value: float) -> str:
-    text = f"{abs(value):.1f}".rstrip("0").rstrip(".")
+    text = rounded(abs(value), ".1").removesuffix(".0")
     return f"−{text}" if value < 0 and text != "0" else text
+
+
+def whole(value: float) -> str:
+    """As many as are said where no instrument tells more; without a sign."""
+    return rounded(abs(value), "1")
+
+
+def rounded(value: float, to: str) -> str:
+    """Halves away from zero, as everybody does by hand and as the browser does."""
+    return str(Decimal(repr(value)).quantize(Decimal(to), ROUND_HALF_UP))
 
 
 def whole_degrees(value: float) -> str:
     """Differences are said in whole degrees: no instrument here tells more."""
-    return f"{abs(value):.0f}°"
+    return f"{whole(value)}°"
 
 
 def above_or_below(value: float) -> str:

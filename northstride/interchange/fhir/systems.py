@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Any, Literal, get_args
+
+from northstride.core.terms.vocabulary import Unit
+from northstride.core.wording.phrases import unit_after
 
 Version = Literal["R4B", "R5"]
 Resource = dict[str, Any]
@@ -28,7 +31,7 @@ ACT_CODE = "http://terminology.hl7.org/CodeSystem/v3-ActCode"
 OBSERVATION_CATEGORY = "http://terminology.hl7.org/CodeSystem/observation-category"
 
 # Ours are UCUM codes already; a count has the unit one.
-UNIT_WORDS = {"deg": "°", "mm": "mm", "s": "s", "N": "N", "kg": "kg", "1": ""}
+UNIT_WORDS = {unit: unit_after(unit).strip() for unit in get_args(Unit)}
 
 
 def address(key: str) -> str:

@@ -7,11 +7,11 @@ from collections.abc import Iterator
 
 from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
+from northstride.core.findings import REFERRED
 from northstride.core.wording.phrases import day_and_month, listed, whole_day
 from northstride.core.wording.spoken import SPOKEN
 from northstride.interchange.sheets.content import Basis, Letter, Line
 from northstride.interchange.sheets.phrases import (
-    URGENT,
     action_words,
     called,
     changed_words,
@@ -75,9 +75,8 @@ def _about(basis: Basis, catalogue: Catalogue) -> str:
 
 
 def _most_urgent(reading: ReadingOut) -> str | None:
-    order = ("emergency", "same_day", "refer")
     there = {action.urgency for action in reading.actions}
-    return next((urgency for urgency in order if urgency in there), None)
+    return next((urgency for urgency in REFERRED if urgency in there), None)
 
 
 def _asking(reading: ReadingOut) -> list[ActionOut]:
@@ -138,7 +137,7 @@ def until_then(basis: Basis) -> str:
         for shut in reading.shut or []
     ]
     for action in reading.actions:
-        if action.urgency in URGENT or action.urgency == "refer":
+        if action.urgency in REFERRED:
             continue
         name = action_words(action, reading.flags)
         side = f", {action.side}" if action.side else ""

@@ -2,20 +2,19 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import tomllib
 from collections.abc import Iterable, Mapping
 from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
+from northstride.core.terms.age import age_on
 from northstride.core.wording.flag_names import FLAG_NAMES
 from northstride.core.wording.phrases import whole_day
 from northstride.interchange.sheets.content import Basis, Head, LaterWords
 from northstride.record.reading_model import ActionOut, FlagOut, SideCode
 
 FILE = Path(__file__).parent / "words.toml"
-URGENT = ("emergency", "same_day")
 
 
 @lru_cache
@@ -56,12 +55,6 @@ def changed_words(basis: Basis, code: str, side: SideCode) -> list[str]:
 
 def once(parts: Iterable[str]) -> list[str]:
     return list(dict.fromkeys(part for part in parts if part))
-
-
-def age_on(born: dt.date | None, day: dt.date) -> int | None:
-    if born is None:
-        return None
-    return day.year - born.year - ((day.month, day.day) < (born.month, born.day))
 
 
 def _later(later: LaterWords) -> dict[str, object]:

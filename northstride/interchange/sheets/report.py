@@ -7,7 +7,7 @@ from typing import Literal
 
 from northstride import CAUTION
 from northstride.core.catalogue import Catalogue
-from northstride.core.wording.phrases import day_and_month, whole_day
+from northstride.core.wording.phrases import day_and_month, unit_after, whole_day
 from northstride.core.wording.spoken import SPOKEN
 from northstride.interchange.sheets.content import Basis, Cell, Line, Report, Row
 from northstride.interchange.sheets.phrases import action_words, called, changed_words, head_of, once, words
@@ -190,8 +190,7 @@ def _measure(item: DifferenceOut, catalogue: Catalogue) -> str:
 
 def _unit(item: DifferenceOut, catalogue: Catalogue) -> str:
     found = catalogue.compared(item.test, item.measure)
-    unit = found.unit if found else "1"
-    return {"deg": "°", "1": ""}.get(unit, f" {unit}")
+    return unit_after(found.unit if found else "1")
 
 
 def _not_done(basis: Basis, catalogue: Catalogue) -> Row:

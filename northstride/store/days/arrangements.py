@@ -11,6 +11,7 @@ from uuid import UUID
 from sqlalchemy import Connection, Row, insert, select
 
 from northstride.core.catalogue import Catalogue
+from northstride.core.findings import URGENT
 from northstride.core.terms.errors import Fault
 from northstride.store.actor import Actor, audit
 from northstride.store.errors import Differs, NotFound, Refused, Unarranged
@@ -20,7 +21,6 @@ from northstride.store.screens.screens import get_screen
 from northstride.store.tables import Arrangement
 
 Does = Literal["arranged", "again", "closed", "left"]
-URGENT = frozenset({"emergency", "same_day"})
 # An action of a screen: its code and side.
 Of = tuple[str, str | None]
 

@@ -11,6 +11,7 @@ from uuid import UUID
 from sqlalchemy import Connection, Row, text
 
 from northstride.core.catalogue import Catalogue
+from northstride.core.findings import URGENT
 from northstride.record.edition import shipped
 from northstride.store.actor import Actor
 from northstride.store.days.arrangements import NOTHING, Standing, arrangements_of_all
@@ -23,6 +24,7 @@ A_SEASON = dt.timedelta(days=365)
 MOST_ACTIONS = 200
 MOST_OPEN = 60
 MOST_UNSEEN = 12
+URGENT_CODES = f"({', '.join(repr(urgency.value) for urgency in URGENT)})"
 
 # Steps that nobody took back, the newest of each kind by action. `asking` is what nobody has closed: more
 # than training, or training that somebody wants to look at again on a day.
@@ -57,14 +59,14 @@ OF_ACTION = "{0}.screen_id = a.screen_id AND {0}.action = a.code AND {0}.side = 
 STANDING = STANDING.format(newest=OF_ACTION.format("newest"), again=OF_ACTION.format("again"))
 # A second look has been had: what the action rests on was done again on that side, in its days or after,
 # and still stands.
-LOOKED_AGAIN = """
-    (a.urgency = 'recheck' OR a.is_again) AND a.urgency NOT IN ('emergency', 'same_day')
+LOOKED_AGAIN = f"""
+    (a.urgency = 'recheck' OR a.is_again) AND a.urgency NOT IN {URGENT_CODES}
     AND EXISTS (
       SELECT 1 FROM screens l JOIN examined x ON x.clinic_id = l.clinic_id AND x.screen_id = l.id
       WHERE l.clinic_id = s.clinic_id AND l.athlete_id = s.athlete_id AND l.date > s.date
         AND l.date >= coalesce(a.again_on, a.start, s.date) AND x.test = ANY(a.tests)
         AND (x.side IS NULL OR a.side IS NULL OR x.side = a.side))
-"""
+"""  # noqa: S608  made of our own constants
 # One by one: few actions ask, and a join would read every screen of the clinic first.
 OPEN_ACTIONS = f"""
     FROM asking a
@@ -72,7 +74,7 @@ OPEN_ACTIONS = f"""
       SELECT * FROM screens WHERE clinic_id = a.clinic_id AND id = a.screen_id LIMIT 1
     ) s
     JOIN athletes t ON t.clinic_id = s.clinic_id AND t.id = s.athlete_id
-    WHERE (t.archived_at IS NULL OR a.urgency IN ('emergency', 'same_day'))
+    WHERE (t.archived_at IS NULL OR a.urgency IN {URGENT_CODES})
       AND NOT ({LOOKED_AGAIN})
 """  # noqa: S608  made of our own constants
 SHOWN = """
@@ -80,13 +82,13 @@ SHOWN = """
            t.name AS athlete_name, t.ref AS athlete_ref, s.revision, s.created_at AS found_at
 """
 DUE = text(
-    f"""{STANDING} {SHOWN} {OPEN_ACTIONS} AND (a.urgency IN ('emergency', 'same_day') OR s.date >= :since)
-    ORDER BY a.urgency NOT IN ('emergency', 'same_day'), s.date DESC, a.screen_id, a.place LIMIT :most
+    f"""{STANDING} {SHOWN} {OPEN_ACTIONS} AND (a.urgency IN {URGENT_CODES} OR s.date >= :since)
+    ORDER BY a.urgency NOT IN {URGENT_CODES}, s.date DESC, a.screen_id, a.place LIMIT :most
     """
 )
 DUE_OF_ATHLETE = text(
     f"""{STANDING} {SHOWN} {OPEN_ACTIONS} AND s.athlete_id = :athlete
-    ORDER BY a.urgency NOT IN ('emergency', 'same_day'), s.date DESC, a.screen_id, a.place LIMIT :most
+    ORDER BY a.urgency NOT IN {URGENT_CODES}, s.date DESC, a.screen_id, a.place LIMIT :most
     """
 )
 # Far more than anybody has days for; a calendar takes no list without an end.
@@ -99,14 +101,14 @@ DUE_OF_CALENDAR = text(
 )
 OLDER = text(
     f"""{STANDING}
-    SELECT count(*) {OPEN_ACTIONS} AND a.urgency NOT IN ('emergency', 'same_day') AND s.date < :since
+    SELECT count(*) {OPEN_ACTIONS} AND a.urgency NOT IN {URGENT_CODES} AND s.date < :since
     """
 )
 URGENT_COUNT = text(
     f"""{STANDING}
     SELECT count(*) FROM reading_actions a LEFT JOIN newest ON {OF_ACTION.format("newest")}
     LEFT JOIN arranged ON {OF_ACTION.format("arranged")}
-    WHERE a.clinic_id = :clinic AND a.urgency IN ('emergency', 'same_day')
+    WHERE a.clinic_id = :clinic AND a.urgency IN {URGENT_CODES}
       AND newest.does IS DISTINCT FROM 'closed' AND arranged.screen_id IS NULL
     """  # noqa: S608  made of our own constants
 )

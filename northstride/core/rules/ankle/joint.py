@@ -14,7 +14,7 @@ from northstride.core.rules.joint_range import (
 )
 from northstride.core.rules.pain import hurts_at
 from northstride.core.terms.sides import SIDES, Side
-from northstride.core.wording.phrases import degrees, plain, whole_degrees
+from northstride.core.wording.phrases import degrees, plain, unit_after, whole
 
 LIMIT = limits("ankle")
 
@@ -26,7 +26,7 @@ PLAY = "ankle.play."
 DORSIFLEXION = "mobility.ankle_dorsiflexion"
 TALUS_BACK = "mobility.talocrural_posterior_glide"
 BENDS = next(motion for motion in MOTIONS if motion.code == "ankle_dorsiflexion")
-LUNGE_LIMITS = (("distance", "lunge_distance_below", " mm"), ("tibia_angle", "lunge_angle_below", "°"))
+LUNGE_LIMITS = (("distance", "lunge_distance_below"), ("tibia_angle", "lunge_angle_below"))
 
 
 def _at(case: Case, test: str, side: Side) -> str:
@@ -54,24 +54,30 @@ def subtalar_plays(case: Case) -> Iterator[Finding]:
 def lunge_short(case: Case) -> Iterator[Finding]:
     """A10: the lunge stops under 60 mm or 33°: about one healthy adult in twenty (assumed)."""
     for side in SIDES:
-        for measure, limit, unit in LUNGE_LIMITS:
+        for measure, limit in LUNGE_LIMITS:
             found = case.number(LUNGE, measure, side)
             if found is not None and less_than(found.value, LIMIT[limit]):
-                because = Reason(found.at, "A10", f"The lunge stops at {plain(found.value)}{unit}.")
+                because = Reason(
+                    found.at, "A10", f"The lunge stops at {plain(found.value)}{_unit(case, measure)}."
+                )
                 settle = (Settle(POSTERIOR_GLIDE, "Tells whether the joint or the calf stops it."),)
                 yield Finding(DORSIFLEXION, side, Strength.POSSIBLE, because, LUNGE, measure, settle=settle)
 
 
+def _unit(case: Case, measure: str) -> str:
+    return unit_after(case.measure(LUNGE, measure).unit)
+
+
 def lunges_less_than_other_side(case: Case, _findings: Sequence[Finding]) -> Iterator[Step]:
     """R2 for the lunge: a side difference that matters, one step more on the shorter side."""
-    for measure, _limit, unit in LUNGE_LIMITS:
+    for measure, _limit in LUNGE_LIMITS:
         left, right = (case.number(LUNGE, measure, side) for side in SIDES)
         compared = case.compare(LUNGE, measure, left.value, right.value) if left and right else None
         if compared is None or not compared.matters or left is None or right is None:
             continue
         side, at = (Side.LEFT, left.at) if compared.difference < 0 else (Side.RIGHT, right.at)
-        by = whole_degrees(compared.difference).rstrip("°")
-        because = Reason(at, "R2", f"The lunge stops {by}{unit} sooner than on the other side, beyond error.")
+        by = f"{whole(compared.difference)}{_unit(case, measure)}"
+        because = Reason(at, "R2", f"The lunge stops {by} sooner than on the other side, beyond error.")
         error = case.measure(LUNGE, measure).error
         sources = (error.source,) if error else ()
         yield Step(DORSIFLEXION, side, because, LUNGE, measure, makes=True, sources=sources)

@@ -16,6 +16,7 @@ from northstride.core.rules.pain import hurts, hurts_at
 from northstride.core.rules.palpation import tender_points
 from northstride.core.rules.symmetry import weaker_side
 from northstride.core.terms.sides import SIDES, Side
+from northstride.core.wording.phrases import whole
 
 LIMIT = limits("ankle")
 
@@ -93,7 +94,9 @@ def _less_than_other(case: Case, test: str, code: str, rule: str, what: str) -> 
     if found is not None:
         side, index = found
         entry = case.entry(test, side)
-        because = Reason(entry.at if entry else "entries", rule, f"{index:.0f} % of the other side's {what}.")
+        because = Reason(
+            entry.at if entry else "entries", rule, f"{whole(index)} % of the other side's {what}."
+        )
         yield Finding(code, side, Strength.POSSIBLE, because, test, "count")
 
 
@@ -129,13 +132,13 @@ def ankle_not_steered(case: Case) -> Iterator[Finding]:
     compared = case.compare(BALANCE, "hold", left.value, right.value) if left and right else None
     if compared is not None and compared.matters and left is not None and right is not None:
         side, at = (Side.LEFT, left.at) if compared.difference < 0 else (Side.RIGHT, right.at)
-        because = Reason(at, "A16", f"Holds {abs(compared.difference):.0f} s less on this foot.")
+        because = Reason(at, "A16", f"Holds {whole(compared.difference)} s less on this foot.")
         yield Finding(CONTROL, side, Strength.POSSIBLE, because, BALANCE, "hold")
     left, right = (case.number(REACH, "anterior", side) for side in SIDES)
     if left is not None and right is not None:
         apart = left.value - right.value
         if not less_than(abs(apart), LIMIT["reach_differs_from"]):
             side, at = (Side.LEFT, left.at) if apart < 0 else (Side.RIGHT, right.at)
-            because = Reason(at, "A16", f"Reaches {abs(apart):.0f} mm less to the front.")
+            because = Reason(at, "A16", f"Reaches {whole(apart)} mm less to the front.")
             yield Finding(CONTROL, side, Strength.POSSIBLE, because, REACH, "anterior")
     yield from _less_than_other(case, SIDE_HOP, CONTROL, "A16", "side hops")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from northstride.core.examination.case import Case
+from northstride.core.examination.derived import torque
 from northstride.core.findings import Finding, Next, Reason, Retake, RuledDown, Settle, Strength
 from northstride.core.measuring.measurement import Verdict, less_than, more_than
 from northstride.core.measuring.strength_grade import at_most
@@ -14,6 +15,7 @@ from northstride.core.rules.palpation import HIP_PALPATION as PALPATION
 from northstride.core.rules.palpation import tender_hip
 from northstride.core.rules.symmetry import weaker_side
 from northstride.core.terms.sides import SIDES, Side
+from northstride.core.wording.phrases import whole
 
 LIMIT = limits("hip_joint")
 
@@ -164,11 +166,9 @@ def weak_by_grade(case: Case) -> Iterator[Finding]:
 def torque_of(case: Case, test: str, side: Side) -> float | None:
     """Torque in N·m where the lever arm is known on both sides, else the force in N."""
     force = case.number(test, "force", side)
-    if force is None:
-        return None
-    arms = [case.number(test, "lever_arm", each) for each in SIDES]
-    own = case.number(test, "lever_arm", side)
-    return force.value * own.value / 1000 if own is not None and all(arms) else force.value
+    if all(case.number(test, "lever_arm", each) for each in SIDES):
+        force = torque(case, test, side)
+    return None if force is None else force.value
 
 
 def _weaker_side(case: Case, test: str) -> tuple[Side, float] | None:
@@ -198,7 +198,7 @@ def weak_by_symmetry(case: Case) -> Iterator[Finding]:
         side, index = found
         entry = case.entry(test, side)
         strength = Strength.LIKELY if less_than(index, LIMIT["symmetry_likely_below"]) else Strength.POSSIBLE
-        because = Reason(entry.at if entry else "entries", "H11", f"{index:.0f} % of the other side.")
+        because = Reason(entry.at if entry else "entries", "H11", f"{whole(index)} % of the other side.")
         yield Finding(f"weakness.{group}", side, strength, because, test, "force")
 
 

@@ -13,7 +13,7 @@ from northstride.core.norms import limits
 from northstride.core.rules.alignment import referred_for_shape
 from northstride.core.rules.limp import GAIT, gait_seen
 from northstride.core.terms.sides import SIDES, Side
-from northstride.core.wording.phrases import degrees, plain
+from northstride.core.wording.phrases import degrees, plain, whole_degrees
 
 LIMIT = limits("hip_joint")
 
@@ -80,7 +80,7 @@ def _growing(case: Case, side: Side, torsion: float, at: str) -> Finding | None:
     usual = _usual_at(case)
     if usual is None or not more_than(abs(torsion - usual), LIMIT["torsion_off_line"]):
         return None
-    because = Reason(at, "H9", f"{degrees(torsion)} against about {usual:.0f}° at this age.")
+    because = Reason(at, "H9", f"{degrees(torsion)} against about {whole_degrees(usual)} at this age.")
     return Finding(
         _code(torsion, usual),
         side,

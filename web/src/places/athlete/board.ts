@@ -1,7 +1,7 @@
 // The return board: each criterion over the tests for a return, and by how much the newest holds.
 import type { Catalogue } from "../../api/catalogue";
 import type { Schema } from "../../api/client";
-import { plain } from "../../state/domain/parse";
+import { plain, UNIT_WORDS } from "../../state/domain/parse";
 import { dayWords } from "../../state/domain/wording";
 
 export type ReturnTest = Schema["ReturnTestOut"];
@@ -32,30 +32,23 @@ export function sideOf(criteria: readonly Criterion[]): "left" | "right" | null 
   return sides.size === 1 && only ? only : null;
 }
 
-const rounded = (value: number): string => plain(Math.round(value * 10) / 10);
-
 const unitWords: Record<HeldAgainst["unit"], string> = {
+  ...UNIT_WORDS,
   percent: " %",
-  deg: "°",
-  mm: " mm",
-  s: " s",
-  N: " N",
-  kg: " kg",
-  "1": "",
   points: " of 10",
 };
 
 /** By how much, as short as it can stand in a cell. */
 export function byWords(held: HeldAgainst): string {
   const unit = unitWords[held.unit];
-  if (held.unit === "percent" || held.unit === "points") return `${rounded(held.by)}${unit}`;
+  if (held.unit === "percent" || held.unit === "points") return `${plain(held.by)}${unit}`;
   const sign = held.by > 0 ? "+" : "";
-  return `${sign}${rounded(held.by)}${unit}`;
+  return `${sign}${plain(held.by)}${unit}`;
 }
 
 /** What it is measured with. */
 export function limitWords(held: HeldAgainst): string {
-  const limit = `${rounded(held.limit)}${unitWords[held.unit]}`;
+  const limit = `${plain(held.limit)}${unitWords[held.unit]}`;
   return held.unit === "percent" ? `from ${limit}` : `up to ${limit}`;
 }
 
@@ -64,7 +57,7 @@ export function heldWords(held: HeldAgainst, catalogue: Catalogue): string {
   if (held.test === null) return limitWords(held);
   const test = catalogue.tests.find((each) => each.code === held.test);
   const against = held.since ? `${dayWords(held.since)}` : "the other side";
-  const values = `${rounded(held.value)} against ${rounded(held.against)}`;
+  const values = `${plain(held.value)} against ${plain(held.against)}`;
   return `${test?.name ?? held.test}: ${values}, ${against}`;
 }
 

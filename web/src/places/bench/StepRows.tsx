@@ -7,6 +7,7 @@ import { DifferenceBar } from "../../components/marks/DifferenceBar";
 import { FIRST, laneOf, ofSide, SECOND } from "../../state/device/lanes";
 import { type Lane, lanesOf, valueField } from "../../state/domain/fields";
 import { type Control, controlOf } from "../../state/domain/kinds";
+import { torque } from "../../state/domain/measures";
 import { type DialCode, plain, shownNumber } from "../../state/domain/parse";
 import {
   type Instead,
@@ -26,7 +27,6 @@ import controls from "./controls.module.css";
 import { LooksFull } from "./LooksFull";
 import { NumberCell, type NumberCellProps } from "./NumberCell";
 import { PointsCell } from "./PointsCell";
-import { torque } from "./ruler";
 import { SpineRuler } from "./SpineRuler";
 
 // The drawings come when a test asks on one.
@@ -194,7 +194,7 @@ function Torque({ bench, test, entryKey, measure, how }: RowProps) {
         how ?? "mean",
       );
     const found = torque(number(measure.code), measure.lever ? number(measure.lever) : null);
-    return found === null ? null : `${SIDE_LETTER[side]} ${plain(Math.round(found * 10) / 10)} Nm`;
+    return found === null ? null : `${SIDE_LETTER[side]} ${plain(found)} Nm`;
   });
   const known = said.filter((words) => words !== null);
   return known.length > 0 ? <span className="small">torque {known.join(", ")}</span> : null;

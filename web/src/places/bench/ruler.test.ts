@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { heightOn, rulerFor, torque } from "./ruler";
+import { heightOn, rulerFor } from "./ruler";
 
 describe("the ruler between the lanes", () => {
   it("holds the target and what was reached, in round steps", () => {
@@ -14,13 +14,5 @@ describe("the ruler between the lanes", () => {
     expect(heightOn(ruler, 15)).toBe(0.5);
     expect(heightOn(ruler, 400)).toBe(1);
     expect(heightOn(ruler, -3)).toBe(0);
-  });
-});
-
-describe("torque", () => {
-  it("is force times lever, and unknown where either is", () => {
-    expect(torque(120, 300)).toBe(36);
-    expect(torque(null, 300)).toBeNull();
-    expect(torque(120, null)).toBeNull();
   });
 });

@@ -19,7 +19,3 @@ export function rulerFor(target: number | null, reached: readonly (number | null
 /** How far up a number stands, 0 to 1. */
 export const heightOn = (ruler: Ruler, number: number): number =>
   Math.min(1, Math.max(0, number / ruler.top));
-
-/** Newton at a lever in millimetres, in newton metres; null where either is unknown. */
-export const torque = (newton: number | null, lever: number | null): number | null =>
-  newton === null || lever === null ? null : (newton * lever) / 1000;

@@ -13,7 +13,6 @@ import {
 } from "../../state/domain/questions";
 import {
   actionWords,
-  ageOn,
   dayWords,
   differenceWords,
   dueWords,
@@ -217,12 +216,6 @@ describe("words", () => {
     expect(differenceWords(tight, found(12.33, "real_matters"))).toBe("L tighter by 12°");
     expect(differenceWords(bends, found(20.2, "real_matters"))).toBe("R bends less by 20°");
     expect(differenceWords(tight, found(3, "within_error"))).toBe("within error");
-  });
-
-  it("count age by the day and name days plainly", () => {
-    expect(ageOn("2003-09-15", "2026-09-14")).toBe(22);
-    expect(ageOn("2003-09-14", "2026-09-14")).toBe(23);
-    expect(ageOn(null, "2026-09-14")).toBeNull();
   });
 
   it("dates a screen by the clinic's day, not the device's", () => {

@@ -3,7 +3,7 @@ import type { Catalogue, Compared, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Reading } from "../../api/screens";
 import { measureIn } from "../../state/domain/measures";
-import { plain, unitOf } from "../../state/domain/parse";
+import { plain, unitOf, whole } from "../../state/domain/parse";
 import { dayWords } from "../../state/domain/wording";
 
 export type Change = Reading["changes"][number];
@@ -37,7 +37,7 @@ export function changeWords(change: Change, measure: Compared): string {
   if (change.verdict === "not_comparable") return `${change.why ?? "Not compared."}`;
   if (change.verdict === "within_error") return `within error ${since}`;
   const error = `error ${plain(change.mdc95 ?? 0)}${unitOf(measure)}`;
-  const by = `${plain(Math.round(Math.abs(change.difference ?? 0)))}${unitOf(measure)}`;
+  const by = `${whole(change.difference ?? 0)}${unitOf(measure)}`;
   if (change.worse === null) return `differs by ${by} ${since}, ${error}`;
   return `${by} for the ${change.worse ? "worse" : "better"} ${since}, ${error}`;
 }

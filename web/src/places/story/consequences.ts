@@ -2,6 +2,7 @@
 import type { Catalogue } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Reading } from "../../api/screens";
+import { isUrgent } from "../../state/domain/urgent";
 import { flagName, gateWords, toDo, urgencyName } from "../../state/domain/wording";
 
 export interface Consequence {
@@ -39,7 +40,7 @@ function itemsOf(reading: Reading, catalogue: Catalogue): Item[] {
   return [
     ...reading.flags.map((flag) => {
       const name = flagName(catalogue, flag.code);
-      const urgent = flag.urgency === "emergency" || flag.urgency === "same_day";
+      const urgent = flag.urgency !== null && isUrgent({ urgency: flag.urgency });
       const says = urgent
         ? `${urgencyName(flag.urgency ?? "")}: ${name}. ${toDo(flag.urgency ?? "")}`
         : `${name}, ${flag.strength}.`;

@@ -3,7 +3,7 @@ import type { Catalogue, Compared, Test } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Course, Line, LinePoint } from "../../api/course";
 import { measureIn } from "./measures";
-import { plain, signed, unitOf } from "./parse";
+import { signed, unitOf, whole } from "./parse";
 import { dayWords, readable } from "./wording";
 
 /** One measure with the lines of both sides, or the one of no side. */
@@ -65,7 +65,7 @@ export function movedWords(line: Line, measure: Compared): string {
   if (line.verdict === "not_comparable") return `not compared: ${whyNot(line, last)}`;
   const since = `since ${dayWords(first.date)}`;
   if (line.verdict === "within_error") return `within error ${since}`;
-  const by = `${plain(Math.round(Math.abs(line.difference ?? 0)))}${unitOf(measure)}`;
+  const by = `${whole(line.difference ?? 0)}${unitOf(measure)}`;
   const way = (line.difference ?? 0) > 0 ? "more" : "less";
   const worth = line.worse === null ? "" : line.worse ? ", for the worse" : ", for the better";
   return `${by} ${way} ${since}${worth}`;

@@ -12,3 +12,7 @@ export function measureIn(
   );
   return test && found ? { test, measure: found } : null;
 }
+
+/** Newton at a lever in millimetres, in newton metres; null where either is unknown. */
+export const torque = (newton: number | null, lever: number | null): number | null =>
+  newton === null || lever === null ? null : (newton * lever) / 1000;

@@ -108,7 +108,7 @@ export function shownNumber(value: Json, how: "mean" | "median"): number | null 
   return sorted.length % 2 ? upper : ((sorted[middle - 1] ?? 0) + upper) / 2;
 }
 
-const UNITS: Record<Measure["unit"], string> = {
+export const UNIT_WORDS: Record<Measure["unit"], string> = {
   deg: "°",
   mm: " mm",
   s: " s",
@@ -117,13 +117,16 @@ const UNITS: Record<Measure["unit"], string> = {
   "1": "",
 };
 
-export const unitOf = (measure: Compared): string => UNITS[measure.unit];
+export const unitOf = (measure: Compared): string => UNIT_WORDS[measure.unit];
 
 /** As precisely as measured, at most one decimal; a true minus sign. */
 export function plain(value: number): string {
-  const rounded = Math.round(value * 10) / 10;
-  return `${rounded < 0 ? "−" : ""}${Math.abs(rounded)}`;
+  const rounded = Math.round(Math.abs(value) * 10) / 10;
+  return `${value < 0 && rounded > 0 ? "−" : ""}${rounded}`;
 }
+
+/** As many as are said where no instrument tells more; without a sign. */
+export const whole = (value: number): string => String(Math.round(Math.abs(value)));
 
 /** Where zero lies within what is usual, a plus tells as much as a minus; elsewhere it is noise. */
 export function signed(value: number, measure: Compared): string {

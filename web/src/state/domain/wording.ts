@@ -3,7 +3,7 @@ import type { Catalogue, Compared, Measure } from "../../api/catalogue";
 import type { Side } from "../../api/client";
 import type { Difference, Reading } from "../../api/screens";
 import { kindOf } from "./kinds";
-import { plain, unitOf } from "./parse";
+import { plain, unitOf, whole } from "./parse";
 
 export const SIDE_LETTER: Record<Side, string> = { left: "L", right: "R" };
 
@@ -128,7 +128,7 @@ export function findingSide(measure: Compared, difference: number): Side | null 
 export function differenceWords(measure: Compared, found: Difference): string {
   if (found.verdict === "within_error") return "within error";
   const side = findingSide(measure, found.difference);
-  const by = `${Math.round(Math.abs(found.difference))}${unitOf(measure)}`;
+  const by = `${whole(found.difference)}${unitOf(measure)}`;
   if (!side) return "no difference";
   return `${SIDE_LETTER[side]} ${measure.words.finding} by ${by}`;
 }
