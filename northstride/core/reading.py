@@ -7,6 +7,7 @@ from northstride.core.course.change import changes
 from northstride.core.course.return_criteria import return_criteria
 from northstride.core.data_check import check_data
 from northstride.core.examination import Context, Examination
+from northstride.core.examination.follows import what_follows
 from northstride.core.findings import Doubt, Reading
 from northstride.core.judgement.differences import side_differences
 from northstride.core.judgement.gates import shut_gates
@@ -42,6 +43,7 @@ def _read(exam: Examination, catalogue: Catalogue, context: Context) -> Reading:
         shut=shut_gates(judged.everything, judged.gates),
         doubts=tuple(dict.fromkeys(Doubt(gate.gate, gate.side) for gate in judged.gates)),
         differences=differences,
+        follows=what_follows(judged.case),
         next=what_next(judged),
         ask=asks,
         criteria=return_criteria(judged, asks, differences, changed),

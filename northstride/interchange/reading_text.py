@@ -14,6 +14,7 @@ from northstride.record.reading_model import (
     ChangeOut,
     DifferenceOut,
     FlagOut,
+    FollowsOut,
     ReadingOut,
     UnexaminedOut,
 )
@@ -39,6 +40,7 @@ def _lines(record: Record, reading: ReadingOut, catalogue: Catalogue) -> Iterato
         ("Do again", [f"{item.test} {item.side or ''}: {item.reason}" for item in reading.retake]),
         ("Held", [f"{item.test} {item.side or ''}: {item.gate}" for item in reading.held]),
         ("Left against right", [_difference(item, catalogue) for item in reading.differences]),
+        ("By arithmetic", [_follows(item, catalogue) for item in reading.follows or []]),
         ("Since before", [_change(item, catalogue) for item in reading.changes]),
         ("Asked first", [_ask(item) for item in reading.ask or []]),
         ("Next", [f"{item.test} {item.side or ''}: {item.why}" for item in reading.next] or [NOTHING_LEFT]),
@@ -98,6 +100,12 @@ def _change(item: ChangeOut, catalogue: Catalogue) -> str:
     said = ", ".join(words)
     then = f"{item.before:g} on {item.baseline.date.isoformat()}"
     return f"{name}: {then}, {item.now:g} now, {item.difference:+g} (error {item.mdc95:g}): {said}"
+
+
+def _follows(item: FollowsOut, catalogue: Catalogue) -> str:
+    left, right = ("unknown" if value is None else f"{value:g}" for value in (item.left, item.right))
+    unit = "" if item.unit == "1" else f" {item.unit}"
+    return f"{catalogue.tests[item.test].name}, {item.label.lower()}: {left} / {right}{unit}"
 
 
 def _difference(item: DifferenceOut, catalogue: Catalogue) -> str:

@@ -7,6 +7,7 @@ from collections.abc import Mapping
 
 from northstride.core import findings
 from northstride.core.catalogue import Catalogue
+from northstride.core.examination.follows import Follows
 from northstride.core.findings.change import Change
 from northstride.core.norms.load import structures
 from northstride.core.terms.sides import Side
@@ -21,6 +22,7 @@ from northstride.record.reading_model import (
     CriterionOut,
     DifferenceOut,
     FlagOut,
+    FollowsOut,
     HeldOut,
     NextOut,
     ReadingOut,
@@ -73,6 +75,7 @@ def reading_out(reading: findings.Reading, catalogue: Catalogue) -> ReadingOut:
             ShutOut(gate=item.gate, side=_side(item.side), tests=list(item.tests)) for item in reading.shut
         ],
         differences=[_difference(item) for item in reading.differences],
+        follows=[_follows(item) for item in reading.follows],
         next=[NextOut(test=item.test, side=_side(item.side), why=item.why) for item in reading.next],
         ask=[AskOut(item=item.item, why=item.why, urgent=item.urgent) for item in reading.ask],
         criteria=[
@@ -140,6 +143,17 @@ def _difference(item: findings.Difference) -> DifferenceOut:
         verdict=compared.verdict.value,
         symmetry=_rounded(item.symmetry),
         source=item.source,
+    )
+
+
+def _follows(item: Follows) -> FollowsOut:
+    return FollowsOut(
+        code=item.code,
+        label=item.label,
+        unit=item.unit,
+        test=item.test,
+        left=_rounded(item.left),
+        right=_rounded(item.right),
     )
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import AliasChoices, BaseModel, ConfigDict, Field
 
-from northstride.core.terms.vocabulary import Gate, RetakeReason, ReturnCriterion
+from northstride.core.terms.vocabulary import FollowsUnit, Gate, RetakeReason, ReturnCriterion
 
 SideCode = Literal["left", "right"] | None
 StrengthCode = Literal["possible", "likely", "strong"]
@@ -99,6 +99,17 @@ class AskOut(Out):
     urgent: bool
 
 
+class FollowsOut(Out):
+    """By arithmetic from what was measured; no flag comes of it. `test` is the one it is shown with."""
+
+    code: str
+    label: str
+    unit: FollowsUnit
+    test: str
+    left: float | None
+    right: float | None
+
+
 class NextOut(Out):
     test: str
     side: SideCode
@@ -174,6 +185,8 @@ class ReadingOut(Out):
     # None in what was frozen before it was kept.
     shut: list[ShutOut] | None
     differences: list[DifferenceOut]
+    # None in what was frozen before it was kept.
+    follows: list[FollowsOut] | None
     next: list[NextOut]
     # None in what was frozen before there were questions.
     ask: list[AskOut] | None

@@ -31,6 +31,7 @@ def reading_in(kept: ReadingOut) -> findings.Reading:
             findings.Doubt(item.gate, Side(item.side)) for item in kept.shut or [] if item.side is not None
         ),
         differences=(),
+        follows=(),
         next=tuple(findings.Next(item.test, _side(item.side), item.why) for item in kept.next),
         ask=tuple(findings.Ask(item.item, item.why, item.urgent) for item in kept.ask or []),
         criteria=(),

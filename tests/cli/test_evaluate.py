@@ -50,6 +50,7 @@ class Evaluate(unittest.TestCase):
                     "held",
                     "shut",
                     "differences",
+                    "follows",
                 ),
                 *("next", "ask", "criteria", "changes", "coverage", "advice"),
             },

@@ -99,6 +99,7 @@ class Frozen(ApiCase):
                     "fingerprint": None,
                     "ask": None,
                     "shut": None,
+                    "follows": None,
                     "coverage": covered,
                     "actions": without_grounds(reading),
                 },
@@ -119,6 +120,7 @@ class Frozen(ApiCase):
             later = {
                 "ask": None,
                 "shut": None,
+                "follows": None,
                 "coverage": {**one["reading"]["coverage"], "unexamined": None},
                 "actions": without_grounds(one["reading"]),
             }
@@ -135,7 +137,7 @@ class Frozen(ApiCase):
             found = self.read(screen, one["number"])
             for name in ("record", "identity", "differences"):
                 self.assertEqual(found[name], one[name])
-            later = {"shut": None, "actions": without_grounds(one["reading"])}
+            later = {"shut": None, "follows": None, "actions": without_grounds(one["reading"])}
             self.assertEqual(found["reading"], {**one["reading"], **later})
         self.assertEqual([item["item"] for item in found["reading"]["ask"]], ["onset.kind"])
         self.assertTrue(found["reading"]["coverage"]["unexamined"])
@@ -147,7 +149,7 @@ class Frozen(ApiCase):
             found = self.read(screen, one["number"])
             for name in ("record", "identity", "differences"):
                 self.assertEqual(found[name], one[name])
-            later = {"actions": without_grounds(one["reading"])}
+            later = {"follows": None, "actions": without_grounds(one["reading"])}
             self.assertEqual(found["reading"], {**one["reading"], **later})
         self.assertEqual([item["gate"] for item in found["reading"]["shut"]], ["fracture_doubt"])
 
@@ -155,13 +157,20 @@ class Frozen(ApiCase):
         kept = json.loads((KEPT / "format-5.json").read_text())
         screen = self.put(kept["signatures"])
         found = self.read(screen, 0)
-        self.assertEqual(found["reading"], kept["signatures"][0]["reading"])
+        self.assertEqual(found["reading"], {**kept["signatures"][0]["reading"], "follows": None})
         again = next(action for action in found["reading"]["actions"] if action["urgency"] == "recheck")
         self.assertEqual(again["tests"], ["ankle.anterior_drawer"])
         self.assertIn("swelling", again["says"])
 
+    def test_format_6_keeps_what_follows_by_arithmetic(self) -> None:
+        kept = json.loads((KEPT / "format-6.json").read_text())
+        found = self.read(self.put(kept["signatures"]), 0)
+        self.assertEqual(found["reading"], kept["signatures"][0]["reading"])
+        arc = [(item["left"], item["right"]) for item in found["reading"]["follows"]]
+        self.assertEqual(arc, [(89, 78)])
+
     def test_todays_rules_read_every_format_and_change_nothing(self) -> None:
-        for name in ("format-1", "format-2", "format-3", "format-4", "format-5"):
+        for name in ("format-1", "format-2", "format-3", "format-4", "format-5", "format-6"):
             kept = json.loads((KEPT / f"{name}.json").read_text())
             signatures = kept["signatures"] if isinstance(kept, dict) else kept
             if isinstance(kept, dict) and kept["earlier"]:

@@ -9,6 +9,7 @@ from northstride.core.examination.scoring import scored
 from northstride.core.terms.sides import Side
 
 DROP, INDEX, THOMAS = "foot.navicular_drop", "foot.posture_index", "hip.modified_thomas"
+REACH = "ankle.reach"
 
 
 def navicular_drop(case: Case, side: Side) -> Observed | None:
@@ -73,6 +74,17 @@ def adductor_ratio(case: Case, side: Side) -> Observed | None:
     if adductors is None or abductors is None or abductors.value == 0:
         return None
     return Observed(adductors.value / abductors.value, adductors.at)
+
+
+def reach_composite(case: Case, side: Side) -> Observed | None:
+    """The three reaches over three times the true leg length, percent."""
+    reaches = [case.number(REACH, way, side) for way in ("anterior", "posteromedial", "posterolateral")]
+    leg = case.number("hip.leg_length", "true_length", side)
+    known = [reach for reach in reaches if reach is not None]
+    if len(known) < len(reaches) or leg is None or leg.value <= 0:
+        return None
+    total = sum(reach.value for reach in known)
+    return Observed(total / (len(known) * leg.value) * 100, known[0].at)
 
 
 # What the catalogue names as derived, by test and code.

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Literal
 
+from northstride.core.examination.follows import Follows
 from northstride.core.findings.change import Change
 from northstride.core.findings.finding import (
     Ask,
@@ -166,6 +167,7 @@ class Reading:
     next: tuple[Next, ...]
     ask: tuple[Ask, ...]
     criteria: tuple[Criterion, ...]
+    follows: tuple[Follows, ...]
     changes: tuple[Change, ...]
     coverage: Coverage
     advice: tuple[Advice, ...]

@@ -127,6 +127,8 @@ QUESTIONS: tuple[str, ...] = (
 Unit = Literal["deg", "mm", "s", "N", "kg", "1"]
 LengthOrAngle = Literal["deg", "mm"]
 # What the return board holds against a limit.
+# What follows from values may be in units nothing is measured in.
+FollowsUnit = Literal["deg", "N·m", "N·m/kg", "percent", "1"]
 HeldUnit = Literal[Unit, "percent", "points"]
 ThomasSchool = Literal["degrees", "pass_fail", "edge_grade"]
 

@@ -14,14 +14,15 @@ from northstride.store.errors import NotFound
 from northstride.store.signed.identity import Identity
 from northstride.store.tables import Signature
 
-FORMAT = 5
+FORMAT = 6
 # What readings of a format did not have yet, by format: of the reading, its coverage, and each action.
 LATER: dict[int, dict[str, Any]] = {
-    1: {"changes": [], "fingerprint": None, "ask": None, "shut": None},
-    2: {"ask": None, "shut": None},
-    3: {"shut": None},
-    4: {},
-    5: {},
+    1: {"changes": [], "fingerprint": None, "ask": None, "shut": None, "follows": None},
+    2: {"ask": None, "shut": None, "follows": None},
+    3: {"shut": None, "follows": None},
+    4: {"follows": None},
+    5: {"follows": None},
+    6: {},
 }
 LATER_COVERED: dict[int, dict[str, Any]] = {
     1: {"unexamined": None},
@@ -29,6 +30,7 @@ LATER_COVERED: dict[int, dict[str, Any]] = {
     3: {},
     4: {},
     5: {},
+    6: {},
 }
 LATER_ACTION: dict[str, Any] = {"says": None, "tests": None}
 

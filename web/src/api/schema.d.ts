@@ -2644,6 +2644,27 @@ export interface components {
             urgency: ("emergency" | "same_day" | "refer" | "recheck" | "train") | null;
         };
         /**
+         * FollowsOut
+         * @description By arithmetic from what was measured; no flag comes of it. `test` is the one it is shown with.
+         */
+        FollowsOut: {
+            /** Code */
+            code: string;
+            /** Label */
+            label: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "deg" | "N·m" | "N·m/kg" | "percent" | "1";
+            /** Test */
+            test: string;
+            /** Left */
+            left: number | null;
+            /** Right */
+            right: number | null;
+        };
+        /**
          * Hand
          * @description `hold`: a ring. `feel`: with a dot. `press`: an arrow alone. `tap`: a star. `self`: the athlete.
          */
@@ -2766,7 +2787,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "percent" | "deg" | "mm" | "s" | "N" | "kg" | "1" | "points";
+            unit: "deg" | "mm" | "s" | "N" | "kg" | "1" | "percent" | "points";
             /** Limit */
             limit: number;
             /** Enough */
@@ -3661,6 +3682,8 @@ export interface components {
             shut: components["schemas"]["ShutOut"][] | null;
             /** Differences */
             differences: components["schemas"]["DifferenceOut"][];
+            /** Follows */
+            follows: components["schemas"]["FollowsOut"][] | null;
             /** Next */
             next: components["schemas"]["NextOut"][];
             /** Ask */

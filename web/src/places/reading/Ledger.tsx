@@ -10,7 +10,7 @@ import { EvidenceRows } from "./EvidenceRows";
 import { FlagRow, FlagWords, type LedgerProps } from "./FlagRow";
 import { NotExaminedRow } from "./NotExaminedRow";
 import styles from "./reading.module.css";
-import { ClearedRows, DifferenceRows, HeldRows, RetakeRows } from "./SlimRows";
+import { ClearedRows, DifferenceRows, FollowsRows, HeldRows, RetakeRows } from "./SlimRows";
 
 interface Props extends Pick<LedgerProps, "reading" | "screen" | "catalogue"> {
   made: readonly AmendedDifference[];
@@ -45,6 +45,7 @@ export function Ledger({ reading, screen, catalogue, made }: Props) {
       <RetakeRows {...shared} rows={flagged} />
       <ClearedRows {...shared} rows={cleared} />
       <DifferenceRows {...shared} rows={flagged} />
+      <FollowsRows {...shared} />
       <ChangeList reading={reading} catalogue={catalogue} />
       <Criteria {...shared} />
       <NotExaminedRow {...shared} />

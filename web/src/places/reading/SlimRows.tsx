@@ -7,7 +7,12 @@ import { DifferenceBar } from "../../components/marks/DifferenceBar";
 import { RuledDown } from "../../components/marks/Tally";
 import { FIRST, laneOf, SECOND } from "../../state/device/lanes";
 import { stepTo } from "../../state/domain/addresses";
-import { type LedgerRow, otherDifferences, otherRetakes } from "../../state/domain/ledger";
+import {
+  followsWords,
+  type LedgerRow,
+  otherDifferences,
+  otherRetakes,
+} from "../../state/domain/ledger";
 import { measureIn } from "../../state/domain/measures";
 import { signed, unitOf } from "../../state/domain/parse";
 import { flagName, gateWords, openingWords, retakeReason } from "../../state/domain/wording";
@@ -145,6 +150,30 @@ function RealDifference({ catalogue, found }: LedgerProps & { found: Difference 
       cell={cell}
     />
   );
+}
+
+/** What follows from both lanes by arithmetic; no flag comes of it. */
+export function FollowsRows({ reading, catalogue }: LedgerProps) {
+  const found = (reading.follows ?? []).flatMap((item) => {
+    const test = catalogue.tests.find((each) => each.code === item.test);
+    return test ? [{ item, name: test.name }] : [];
+  });
+  return found.map(({ item, name: test }) => {
+    const cell = (side: Side) => <span className={styles.pale}>{followsWords(item, side)}</span>;
+    const name = (
+      <>
+        {test} <span className="muted">{item.label.toLowerCase()}</span>
+      </>
+    );
+    return (
+      <Slim
+        key={`${item.code} ${item.test}`}
+        name={name}
+        cell={cell}
+        label={`${test}, ${item.label.toLowerCase()}`}
+      />
+    );
+  });
 }
 
 const SHOWN_WITHIN = 4;

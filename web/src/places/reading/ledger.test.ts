@@ -5,6 +5,7 @@ import { isInHand, newestStep, standingOf, stepWords } from "../../state/domain/
 import {
   entryAt,
   figureNumbers,
+  followsWords,
   ledgerRows,
   otherDifferences,
   otherRetakes,
@@ -241,5 +242,17 @@ describe("how much a sign can say", () => {
       "20 % → 31 to 58 %",
     );
     expect(movedWords(sign({}))).toBeNull();
+  });
+});
+
+describe("what follows by arithmetic", () => {
+  const follows = { code: "x", label: "X", test: "hip.bend", left: 0.894, right: null };
+
+  it("is said with its unit, ratios to the hundredth, and never as nothing where a part is missing", () => {
+    expect(followsWords({ ...follows, unit: "1" }, "left")).toBe("0.89");
+    expect(followsWords({ ...follows, unit: "N·m/kg" }, "left")).toBe("0.89 N·m/kg");
+    expect(followsWords({ ...follows, unit: "deg", left: -4.26 }, "left")).toBe("−4.3°");
+    expect(followsWords({ ...follows, unit: "percent", left: 0 }, "left")).toBe("0 %");
+    expect(followsWords({ ...follows, unit: "deg" }, "right")).toBe("not known");
   });
 });

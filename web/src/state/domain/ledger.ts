@@ -5,7 +5,7 @@ import type { Side } from "../../api/client";
 import type { Difference, Flag, Reading, Screen } from "../../api/screens";
 import { fieldsOf, type Json, keyMeasures, type Lane, placeOf } from "./fields";
 import { kindOf } from "./kinds";
-import { shownNumber } from "./parse";
+import { plain, shownNumber } from "./parse";
 import { listed, pressingWords } from "./pressing";
 
 export const SIDES: readonly Side[] = ["left", "right"];
@@ -207,4 +207,23 @@ export const retakesOf = (reading: Reading, ground: Ground | null, side: Side): 
 export function otherRetakes(reading: Reading, rows: readonly LedgerRow[]): Retake[] {
   const shown = new Set(rows.map((row) => row.ground?.test.code));
   return reading.retake.filter((item) => !shown.has(item.test));
+}
+
+type Follows = NonNullable<Reading["follows"]>[number];
+const FOLLOWS_UNITS: Record<Follows["unit"], string> = {
+  deg: "°",
+  N·m: " N·m",
+  "N·m/kg": " N·m/kg",
+  percent: " %",
+  "1": "",
+};
+// Where the whole is about one, a tenth says too little.
+const FINE: readonly Follows["unit"][] = ["1", "N·m/kg"];
+
+/** A value that follows from others, or that a part of it is missing. */
+export function followsWords(item: Follows, side: Side): string {
+  const value = item[side];
+  if (value === null) return "not known";
+  const said = FINE.includes(item.unit) ? value.toFixed(2) : plain(value);
+  return `${said}${FOLLOWS_UNITS[item.unit]}`;
 }
