@@ -29,7 +29,9 @@ SLOWER = "NORTH_STRIDE_TEST_SLOWER"
 SUITES = ("api", "core", "cli", "demo", "interchange", "record", "store")
 BROWSER = ROOT / "tests" / "browser"
 # What takes longest goes first, so that nothing is waited for alone at the end.
-LONGEST = ("test_every_test", "test_fill", "test_kinds_survive", "test_twelve", "test_accessible")
+LONGEST = ("test_accessible", "test_kinds_survive", "test_twelve", "test_every_test", "test_story")
+# Named at the end: what is worth making cheaper.
+SLOW_SECONDS = 60
 # Each check has a process and a cluster of its own; more at once than cores would only wait for each other.
 AT_ONCE = min(os.cpu_count() or 1, 4)
 
@@ -155,6 +157,12 @@ def count_vitest(output: str, code: int) -> Counted:
     return counted
 
 
+def vitest(project: str) -> Check:
+    """One of the web's own: what has no view, and components in Chromium."""
+    command = ["npx", "--no-install", "vitest", "run", "--project", project]
+    return Check(f"vitest {project}", command, WEB, count_vitest)
+
+
 def checks() -> list[Check]:
     def python(*arguments: str) -> list[str]:
         return [sys.executable, "-W", "ignore::ResourceWarning", *arguments]
@@ -167,7 +175,7 @@ def checks() -> list[Check]:
         Check("biome", ["npx", "--no-install", "biome", "check", "--error-on-warnings", "."], WEB),
         Check("tsc", ["npx", "--no-install", "tsc", "--noEmit"], WEB),
         Check("client types", python("-m", "northstride.cli.client_types")),
-        Check("vitest", ["npx", "--no-install", "vitest", "run"], WEB, count_vitest),
+        vitest("state"),
     ]
     others = [
         *(
@@ -185,7 +193,7 @@ def checks() -> list[Check]:
         Check(f"browser {module}", python("-m", "unittest", f"tests.browser.{module}"), count=count_unittest)
         for module in browser_modules()
     ]
-    return statics + browser + others
+    return [*statics, vitest("components"), *browser, *others]
 
 
 def browser_modules() -> list[str]:
@@ -208,13 +216,23 @@ def run(arguments: argparse.Namespace) -> int:
         if not arguments.only or any(word in check.name for word in arguments.only)
     ]
     passed = failed = 0
+    seconds: dict[str, float] = {}
     for check, counted, output, took in run_all(chosen, {SEED: seed}):
         passed, failed = passed + counted.passed, failed + counted.failed
         if counted.failed:
             print(output, flush=True)
         say(f"{check.name}: {counted.passed} passed, {counted.failed} failed ({took:.0f} s)")
+        seconds[check.name] = took
+    if slow := slow_checks(seconds):
+        say(f"Slow: {', '.join(slow)}")
     print(f"{passed} passed, {failed} failed", flush=True)
     return 1 if failed or not passed else 0
+
+
+def slow_checks(seconds: Mapping[str, float]) -> list[str]:
+    """The slowest first, with how long each took."""
+    slow = sorted(seconds.items(), key=lambda item: -item[1])
+    return [f"{name} {took:.0f} s" for name, took in slow if took > SLOW_SECONDS]
 
 
 def run_all(

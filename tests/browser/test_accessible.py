@@ -8,8 +8,10 @@ from northstride.cli.steps import ROOT
 from tests.support.browser import BrowserCase
 from tests.support.clean import STILL, CleanCase
 from tests.support.telling import answer, begin, door, point
+from tests.support.waiting import frame, still
 
 DOCS = ROOT / "docs"
+SIZES = ((1280, 800), (1180, 820), (820, 1180), (390, 844))
 ONE_OF_EACH = ("ankle.palpation", "ankle.heel_rise", "hip.single_leg_stance", "ankle.squeeze")
 # Places on a drawing, a row a key, a score, points, a ladder, figures of more than one panel.
 OTHERS = (
@@ -23,6 +25,14 @@ OTHERS = (
 
 
 class Accessible(CleanCase):
+    def assert_clean_at_each_size(self, page: Page, where: str) -> None:
+        """And nothing of it is wider than the window."""
+        for width, height in SIZES:
+            page.set_viewport_size({"width": width, "height": height})
+            frame(page)
+            self.assert_clean(page, f"{where} at {width}")
+            self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), width, where)
+
     def test_the_door(self) -> None:
         page = self.page(**STILL)
         page.goto(self.app.address)
@@ -42,7 +52,7 @@ class Accessible(CleanCase):
         self.assert_clean(page, "people")
         page.get_by_role("button", name="Add athlete").click()
         expect(page.get_by_label("Reference, as it stands in files")).to_be_visible()
-        page.wait_for_timeout(400)
+        still(page)
         self.assert_clean(page, "add athlete")
         page.get_by_role("button", name="Cancel").click()
         page.goto(f"{self.app.address}/settings/people")
@@ -69,7 +79,7 @@ class Accessible(CleanCase):
             page.keyboard.press("PageDown")
             self.assert_clean(page, f"bench, step {step + 2}")
         page.keyboard.press("F1")
-        page.wait_for_timeout(400)
+        still(page)
         self.assert_clean(page, "key help")
         page.get_by_role("button", name="Close").click()
         self.examine_standing(page)
@@ -78,21 +88,19 @@ class Accessible(CleanCase):
         expect(page.get_by_label("Left against right")).to_be_visible()
         self.assert_clean(page, "reading")
         page.get_by_role("button", name="Sign", exact=True).click()
-        page.wait_for_timeout(400)
+        still(page)
         self.assert_clean(page, "sign dialog")
 
     def test_each_kind_of_record_at_each_size(self) -> None:
         page = self.at_bench(**STILL)
         at = page.url.rsplit("/", 1)[0]
-        for width, height in ((1280, 800), (1180, 820), (820, 1180), (390, 844)):
-            page.set_viewport_size({"width": width, "height": height})
-            for test in (*ONE_OF_EACH, *OTHERS):
-                page.goto(f"{at}/{test}")
-                expect(page.locator("[class*='ask-bar']")).to_be_visible()
-                self.assert_clean(page, f"{test} at {width}")
+        for test in (*ONE_OF_EACH, *OTHERS):
+            page.goto(f"{at}/{test}")
+            expect(page.locator("[class*='ask-bar']")).to_be_visible()
+            self.assert_clean_at_each_size(page, test)
         page.keyboard.press("Alt+r")
         expect(page.get_by_role("dialog", name="Rest as expected")).to_be_visible()
-        page.wait_for_timeout(400)
+        still(page)
         self.assert_clean(page, "rest as expected")
 
     def test_story_and_route_at_each_size(self) -> None:
@@ -101,22 +109,18 @@ class Accessible(CleanCase):
         begin(page, "Ilse Varga", "Ankle, lower leg")
         door(page, "Ankle", "right").first.click()
         at = page.url.rsplit("/", 1)[0]
-        for width, height in ((1280, 800), (1180, 820), (820, 1180), (390, 844)):
-            page.set_viewport_size({"width": width, "height": height})
-            self.assert_clean(page, f"closer picture at {width}")
+        self.assert_clean_at_each_size(page, "closer picture")
         point(page, "Front of outer ankle", "right").click()
-        for width, height in ((1280, 800), (1180, 820), (820, 1180), (390, 844)):
-            page.set_viewport_size({"width": width, "height": height})
-            for name in ("where", "when", "danger", "before"):
-                page.goto(f"{at}/story/{name}")
-                expect(page.get_by_label("Parts of the story")).to_be_visible()
-                self.assert_clean(page, f"story, {name} at {width}")
-            page.goto(f"{at}/route")
-            stop = page.get_by_label("The way through").locator("[class*='_name_']").first
-            stop.click()
-            page.get_by_role("button", name="Leave out: ").click()
-            page.get_by_label("Add a stop, by any name").fill("psoas")
-            self.assert_clean(page, f"route at {width}")
+        for name in ("where", "when", "danger", "before"):
+            page.goto(f"{at}/story/{name}")
+            expect(page.get_by_label("Parts of the story")).to_be_visible()
+            self.assert_clean_at_each_size(page, f"story, {name}")
+        page.goto(f"{at}/route")
+        stop = page.get_by_label("The way through").locator("[class*='_name_']").first
+        stop.click()
+        page.get_by_role("button", name="Leave out: ").click()
+        page.get_by_label("Add a stop, by any name").fill("psoas")
+        self.assert_clean_at_each_size(page, "route")
         page.goto(f"{at}/story/danger")
         answer(page, "Numb between the legs?", "Yes").click()
         expect(page.get_by_role("alert")).to_be_visible()
@@ -143,13 +147,10 @@ class Accessible(CleanCase):
             (f"{self.app.address}/settings/errors", "Error figures"),
             (f"{self.app.address}/settings/clinic", "Clinic"),
         )
-        for width, height in ((1280, 800), (1180, 820), (820, 1180), (390, 844)):
-            page.set_viewport_size({"width": width, "height": height})
-            for address, shown in places:
-                page.goto(address)
-                expect(page.get_by_label(shown, exact=True).first).to_be_visible()
-                self.assert_clean(page, f"{address} at {width}")
-                self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), width, address)
+        for address, shown in places:
+            page.goto(address)
+            expect(page.get_by_label(shown, exact=True).first).to_be_visible()
+            self.assert_clean_at_each_size(page, address)
         page.get_by_role("button", name="Places and more").click()
         expect(page.get_by_label("All places")).to_be_visible()
         self.assert_clean(page, "behind the mark")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from playwright.sync_api import expect
 
 from tests.support.kinds import KindsCase
+from tests.support.waiting import eventually
 
 
 class Drawings(KindsCase):
@@ -42,11 +43,14 @@ class Drawings(KindsCase):
         self.assertEqual(len(self.values(page, "ankle.look")["left"]["swelling_site"]), points.count())
         where.get_by_role("button", name="Larger").click()
         expect(where.get_by_role("button", name="Larger")).to_have_attribute("aria-pressed", "true")
-        page.wait_for_timeout(300)
-        large = points.first.bounding_box()
-        assert small is not None
-        assert large is not None
-        self.assertGreater(large["width"], small["width"])
+
+        def larger() -> None:
+            large = points.first.bounding_box()
+            assert small is not None
+            assert large is not None
+            self.assertGreater(large["width"], small["width"])
+
+        eventually(larger)
 
     def test_the_lane_that_leans_on_a_phone_is_swapped_by_a_tap(self) -> None:
         page = self.at("ankle.palpation", has_touch=True)

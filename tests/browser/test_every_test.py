@@ -9,6 +9,7 @@ from playwright.sync_api import Page, expect
 from northstride.core.catalogue import Test, default_catalogue
 from tests.support.browser import BrowserCase
 from tests.support.kinds import record
+from tests.support.waiting import go
 
 SIZES = ((1280, 800), (1180, 820), (820, 1180), (390, 844), (640, 400))
 
@@ -75,8 +76,5 @@ class EveryTest(BrowserCase):
         self.assertEqual(wrong, {})
 
     def go(self, page: Page, at: str, test: Test) -> None:
-        page.evaluate(
-            "to => { history.replaceState(null, '', to); dispatchEvent(new PopStateEvent('popstate')); }",
-            at + test.code,
-        )
+        go(page, at + test.code)
         expect(page.get_by_role("heading", level=1, name=test.name, exact=True)).to_be_visible()

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import expect
+import re
+
+from playwright.sync_api import Locator, Page, expect
 
 from tests.support.kinds import KindsCase
+from tests.support.waiting import eventually
 
 # A device with a voice of its own and one that lives elsewhere; what is said is kept for the test.
 VOICES = """
@@ -28,9 +31,11 @@ class Kinds(KindsCase):
         page.keyboard.press("F2")
         running = page.get_by_role("button", name="Stop, left")
         expect(running).to_be_visible()
-        page.wait_for_timeout(1200)
+        clock = page.locator("output[class*='running']")
+        expect(clock).to_have_text(re.compile(r"^([1-9]|\d\d)"))
         page.keyboard.press("F4")
-        page.wait_for_timeout(600)
+        hurt = clock.inner_text()
+        expect(clock).not_to_have_text(hurt)
         page.keyboard.press("PageDown")
         expect(running).to_have_count(0)
         self.saved(page)
@@ -73,17 +78,19 @@ class Kinds(KindsCase):
                 field.tap()
                 pad = page.locator("[class*='_pad_']")
                 expect(pad).to_be_visible()
-                page.wait_for_timeout(200)
-                bar = page.locator("[class*='ask-bar']").bounding_box()
-                value, keys = field.bounding_box(), pad.bounding_box()
-                assert bar is not None
-                assert value is not None
-                assert keys is not None
-                self.assertGreaterEqual(value["y"], bar["y"] + bar["height"] - 1, (height, side))
-                self.assertLessEqual(value["y"] + value["height"], keys["y"] + 1, (height, side))
-                next_ = page.locator("#bench-next").bounding_box()
-                assert next_ is not None
-                self.assertGreaterEqual(next_["y"], keys["y"] + keys["height"] - 1, (height, side))
+                eventually(lambda field=field, pad=pad: self.assert_free(page, field, pad))  # type: ignore[misc]
+
+    def assert_free(self, page: Page, field: Locator, pad: Locator) -> None:
+        """Under what is asked stands the value, under it the pad, under it the way on."""
+        bar = page.locator("[class*='ask-bar']").bounding_box()
+        value, keys, on = field.bounding_box(), pad.bounding_box(), page.locator("#bench-next").bounding_box()
+        assert bar is not None
+        assert value is not None
+        assert keys is not None
+        assert on is not None
+        self.assertGreaterEqual(value["y"], bar["y"] + bar["height"] - 1)
+        self.assertLessEqual(value["y"] + value["height"], keys["y"] + 1)
+        self.assertGreaterEqual(on["y"], keys["y"] + keys["height"] - 1)
 
     def test_a_gait_is_said_of_both_or_of_the_side_where_it_is_seen(self) -> None:
         page = self.at("hip.gait")

@@ -8,9 +8,8 @@ from playwright.sync_api import Page, expect
 from sqlalchemy import text
 
 from northstride.core.catalogue import default_catalogue
-from tests.browser.test_fill import kept_in
 from tests.support.browser import PASSWORD, BrowserCase
-from tests.support.filling import Place, fill
+from tests.support.filling import Place, fill, kept_in
 from tests.support.kinds import record
 
 CATALOGUE = default_catalogue()

@@ -6,6 +6,7 @@ from playwright.sync_api import Page, expect
 from sqlalchemy import text
 
 from tests.support.browser import PASSWORD, BrowserCase
+from tests.support.waiting import looked_again
 
 
 class DeadServer(BrowserCase):
@@ -99,7 +100,7 @@ class EndedSession(BrowserCase):
         page.get_by_label("Password").fill(PASSWORD)
         page.get_by_role("button", name="Sign in", exact=True).click()
         expect(page.get_by_role("heading", name="Sign in again")).to_have_count(0)
-        page.wait_for_timeout(1500)
+        looked_again(page)
         with self.engine.connect() as db:
             query = text("SELECT count(*) FROM answers WHERE screen_id = :id AND test <> 'story'")
             self.assertEqual(db.execute(query, {"id": screen}).scalar_one(), 0)

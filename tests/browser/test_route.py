@@ -11,6 +11,11 @@ from northstride.core.catalogue import default_catalogue
 from northstride.store.readings.routes import keep_route
 from tests.support.route_case import TESTS, RouteCase
 from tests.support.telling import begin
+from tests.support.waiting import frame, still
+
+
+def code_of(name: str) -> str:
+    return next(code for code, test in TESTS.items() if test.name == name)
 
 
 class Chosen(RouteCase):
@@ -112,10 +117,12 @@ class Ordered(RouteCase):
         before = self.names(page)
         at = self.first_free(page)
         page.get_by_role("button", name=f"Carry {before[at]}").focus()
+        told = page.locator("[id^='DndLiveRegion']")
         page.keyboard.press("Space")
-        page.wait_for_timeout(300)
+        expect(told).to_contain_text("Picked up")
+        frame(page)
         page.keyboard.press("ArrowDown")
-        page.wait_for_timeout(300)
+        expect(told).to_contain_text(f"was moved over droppable area {code_of(before[at + 1])}")
         page.keyboard.press("Space")
         expect(self.stops(page).nth(at)).to_have_text(before[at + 1])
         self.assertEqual(self.planned(page)[at + 1], before[at])
@@ -155,9 +162,11 @@ class Ordered(RouteCase):
         page.mouse.move(*here)
         page.mouse.down()
         page.mouse.move(there[0], there[1] + 4, steps=12)
-        page.wait_for_timeout(200)
+        told = page.locator("[id^='DndLiveRegion']")
+        expect(told).to_contain_text(f"was moved over droppable area {code_of(to)}")
         page.mouse.up()
-        page.wait_for_timeout(400)
+        expect(told).to_contain_text("was dropped")
+        still(page)
 
     def carry_by_finger(self, page: Page, name: str, to: str) -> None:
         """A finger that rests before it moves carries; one that moves at once scrolls."""
@@ -168,11 +177,11 @@ class Ordered(RouteCase):
             return [{"x": x, "y": height}]
 
         hand.send("Input.dispatchTouchEvent", {"type": "touchStart", "touchPoints": at(y)})
-        page.wait_for_timeout(400)
+        expect(page.locator("[id^='DndLiveRegion']")).to_contain_text("Picked up")
         for step in range(1, 9):
             points = at(y + (end + 6 - y) * step / 8)
             hand.send("Input.dispatchTouchEvent", {"type": "touchMove", "touchPoints": points})
-            page.wait_for_timeout(40)
+            frame(page)
         hand.send("Input.dispatchTouchEvent", {"type": "touchEnd", "touchPoints": []})
 
     def test_sitting_first_turns_it_round(self) -> None:

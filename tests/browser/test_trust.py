@@ -12,6 +12,7 @@ from sqlalchemy import text
 from northstride.core.catalogue import default_catalogue
 from tests.support.browser import HANGING, PASSWORD, BrowserCase
 from tests.support.records import record, thomas
+from tests.support.waiting import looked_again
 
 ANSWERS = "**/answers"
 # Somebody comes in beside this page, which is not told.
@@ -112,7 +113,7 @@ class WhoseOutbox(TrustCase):
         with page.expect_response(ANSWERS) as late:
             held[0].continue_()
         self.assertGreaterEqual(late.value.status, 400)
-        page.wait_for_timeout(700)
+        looked_again(page, 1)
         expect(page.get_by_title("Maren, assistant")).to_be_visible()
 
     def test_a_page_of_one_user_never_asks_as_another(self) -> None:

@@ -63,7 +63,7 @@ class TwelveStories(StoryCase):
         if record["planned"]:
             self.plan(page, record)
         for entry in record["entries"]:
-            enter(page, self.app.address, screen, CATALOGUE, entry)
+            enter(page, screen, CATALOGUE, entry)
         own = self.told(page)
         self.assertEqual(own.get("planned", []), record["planned"])
         mine, file = read(own), read(record)

@@ -19,6 +19,7 @@ from northstride.cli.test import (
     BROWSER,
     LONGEST,
     SEED,
+    SLOW_SECONDS,
     SLOWER,
     Check,
     Counted,
@@ -27,6 +28,7 @@ from northstride.cli.test import (
     checks,
     run_all,
     run_for,
+    slow_checks,
 )
 from tests.support.database import PREFIX
 
@@ -132,6 +134,12 @@ class Ending(unittest.TestCase):
         self.assertEqual(started[0].wait(10), -signal.SIGKILL)
         with self.assertRaises(HasBeenLeft):
             running.start(sleeper)
+
+
+class Slow(unittest.TestCase):
+    def test_what_is_slow_is_named_the_slowest_first(self) -> None:
+        seconds = {"a": 61.0, "b": SLOW_SECONDS, "c": 300.4, "d": 0.2}
+        self.assertEqual(slow_checks(seconds), ["c 300 s", "a 61 s"])
 
 
 class Clusters(unittest.TestCase):

@@ -9,13 +9,14 @@ from playwright.sync_api import Locator, Page, expect
 
 from northstride.core.catalogue import Catalogue, Measure, Test
 from tests.support.filling import is_row, is_tapped, keys_of, measure_of
+from tests.support.waiting import go
 
 Entry = dict[str, Any]
 
 
-def enter(page: Page, address: str, screen: str, catalogue: Catalogue, entry: Entry) -> None:
+def enter(page: Page, screen: str, catalogue: Catalogue, entry: Entry) -> None:
     test = catalogue.tests[entry["test"]]
-    page.goto(f"{address}/screens/{screen}/bench/{test.code}")
+    go(page, f"/screens/{screen}/bench/{test.code}")
     expect(page.locator("[class*='bench-title'] h1")).to_have_text(test.name)
     own = entry.get("values", {})
     key = str(own.get(test.key, "")) if test.key else ""

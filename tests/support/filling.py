@@ -7,7 +7,7 @@ from typing import Any
 
 from playwright.sync_api import Locator, Page, expect
 
-from northstride.core.catalogue import Measure, Step, Test
+from northstride.core.catalogue import Measure, Step, Test, default_catalogue
 
 SIDES = ("left", "right")
 # A repeat of a handful is tapped as a number.
@@ -169,3 +169,20 @@ def is_tapped(measure: Measure) -> bool:
 def number_of(measure: Measure) -> int:
     low, high = measure.plausible or (0, 100)
     return round((low + high) / 2)
+
+
+def kept_in(exported: dict[str, Any]) -> dict[Place, Any]:
+    """Every value of an exported record by test, lane, key and measure."""
+    found: dict[Place, Any] = {}
+    for entry in exported["entries"]:
+        test = default_catalogue().tests[entry["test"]]
+        values = dict(entry["values"])
+        key = str(values.pop(test.key, "")) if test.key else ""
+        for code, value in values.items():
+            if entry.get("side") is None and isinstance(value, dict) and value and set(value) <= set(SIDES):
+                found |= {(test.code, side, key, code): part for side, part in value.items()}
+            else:
+                found[test.code, entry.get("side"), key, code] = value
+        if entry.get("pain"):
+            found[test.code, entry.get("side"), key, "pain"] = entry["pain"]["present"]
+    return found
