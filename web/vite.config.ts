@@ -1,7 +1,6 @@
 import react from "@vitejs/plugin-react";
-import { playwright } from "@vitest/browser-playwright";
+import { defineConfig } from "vite";
 import { VitePWA } from "vite-plugin-pwa";
-import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [
@@ -34,30 +33,5 @@ export default defineConfig({
     },
   },
   build: { target: "es2022", modulePreload: { polyfill: false } },
-  test: {
-    projects: [
-      { extends: true, test: { name: "state", include: ["src/**/*.test.ts"] } },
-      {
-        extends: true,
-        // Looked for beforehand: found one by one, the page would load anew in the middle of a test.
-        optimizeDeps: {
-          entries: ["src/main.tsx", "src/**/*.test.tsx"],
-          include: ["react", "react-dom/client", "react/jsx-dev-runtime", "vitest-browser-react"],
-        },
-        test: {
-          name: "components",
-          include: ["src/**/*.test.tsx"],
-          setupFiles: ["src/testing/setup.ts"],
-          browser: {
-            enabled: true,
-            headless: true,
-            screenshotFailures: false,
-            provider: playwright({ launchOptions: { executablePath: "/usr/bin/chromium" } }),
-            instances: [{ browser: "chromium", viewport: { width: 1280, height: 800 } }],
-          },
-        },
-      },
-    ],
-  },
   server: { proxy: { "/api": "http://127.0.0.1:8600" } },
 });

@@ -17,6 +17,7 @@ COMMANDS = {
     "summary": "print a record's reading in the athlete's own words",
     "agreement": "print how well examiners agree, from repeated measurements",
     "bench": "measure, each figure against a floor",
+    "mutants": "change core and state a little, and list what no test notices",
     "dev": "the demo for those who work on it: each half follows its files",
 }
 

@@ -69,16 +69,19 @@ def _stands(stamp: Path, fingerprint: str) -> bool:
     return stamp.exists() and stamp.read_text() == fingerprint
 
 
-def install_npm_packages() -> None:
-    stamp = WEB / "node_modules" / ".lock-installed"
+def install_npm_packages(*, to_prove: bool = False) -> None:
+    """What builds and runs; `to_prove`: and what checks and tests. Who has the latter has the former."""
+    stamp, whole = (WEB / "node_modules" / f".{name}-installed" for name in ("run", "prove"))
     fingerprint = _fingerprint([WEB / "package-lock.json", WEB / "package.json"])
-    if _stands(stamp, fingerprint):
+    if _stands(whole, fingerprint) or (not to_prove and _stands(stamp, fingerprint)):
         return
     if shutil.which("npm") is None:
         raise StepFailed("npm is missing. Install Node.js 20 with npm, then try again.")
     say("Installing the npm packages (under a minute)")
-    run(["npm", "ci", "--no-audit", "--no-fund"], folder=WEB, advice="Is the npm registry reachable?")
-    stamp.write_text(fingerprint)
+    only = [] if to_prove else ["--omit=dev"]
+    command = ["npm", "ci", "--no-audit", "--no-fund", *only]
+    run(command, folder=WEB, advice="Is the npm registry reachable?")
+    (whole if to_prove else stamp).write_text(fingerprint)
 
 
 def build_web() -> None:
@@ -104,5 +107,5 @@ def set_up_to_run() -> None:
 def set_up_to_prove() -> None:
     """And what its tests need."""
     install_debian_packages()
-    install_npm_packages()
+    install_npm_packages(to_prove=True)
     build_web()

@@ -119,7 +119,7 @@ class Ordered(RouteCase):
         page.get_by_role("button", name=f"Carry {before[at]}").focus()
         told = page.locator("[id^='DndLiveRegion']")
         page.keyboard.press("Space")
-        expect(told).to_contain_text("Picked up")
+        expect(told).to_contain_text(f"raggable item {code_of(before[at])}")
         frame(page)
         page.keyboard.press("ArrowDown")
         expect(told).to_contain_text(f"was moved over droppable area {code_of(before[at + 1])}")
@@ -177,7 +177,7 @@ class Ordered(RouteCase):
             return [{"x": x, "y": height}]
 
         hand.send("Input.dispatchTouchEvent", {"type": "touchStart", "touchPoints": at(y)})
-        expect(page.locator("[id^='DndLiveRegion']")).to_contain_text("Picked up")
+        expect(page.locator("[id^='DndLiveRegion']")).to_contain_text(f"raggable item {code_of(name)}")
         for step in range(1, 9):
             points = at(y + (end + 6 - y) * step / 8)
             hand.send("Input.dispatchTouchEvent", {"type": "touchMove", "touchPoints": points})

@@ -33,7 +33,8 @@ def cases(name: str) -> list[dict[str, Any]]:
 class BothLanguagesAgree(unittest.TestCase):
     def test_on_torque(self) -> None:
         for case in cases("torques"):
-            values = {name: case[name] for name in ("force", "lever_arm") if case[name] is not None}
+            named = {"force": case["force"], "lever_arm": case["lever"]}
+            values = {name: value for name, value in named.items() if value is not None}
             raw = record([{"test": ABDUCTION, "side": "left", "values": values}])
             examination = Case(check_record(raw, CATALOGUE).exam, CATALOGUE, Context())
             found = torque(examination, ABDUCTION, Side.LEFT)

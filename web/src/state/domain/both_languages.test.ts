@@ -14,7 +14,7 @@ const cases = <T>(name: string): T[] =>
 
 interface Torque {
   force: number | null;
-  lever_arm: number | null;
+  lever: number | null;
   torque: number | null;
 }
 interface Spoken {
@@ -25,8 +25,8 @@ interface Spoken {
 }
 
 describe("both languages agree on", () => {
-  it.each(cases<Torque>("torques"))("the torque of $force N at $lever_arm mm", (item) => {
-    expect(torque(item.force, item.lever_arm)).toBe(item.torque);
+  it.each(cases<Torque>("torques"))("the torque of $force N at $lever mm", (item) => {
+    expect(torque(item.force, item.lever)).toBe(item.torque);
   });
 
   it.each(cases<Spoken>("spoken_sides"))(
