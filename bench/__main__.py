@@ -43,7 +43,10 @@ def main() -> int:
         "figures": [figure.as_json() for figure in figures],
     }
     (RESULTS / "latest.json").write_text(json.dumps(document, indent=2) + "\n")
-    return 0
+    broken = [figure.name for figure in figures if figure.held is False]
+    if broken:
+        print(f"Does not hold: {', '.join(broken)}", file=sys.stderr)
+    return 1 if broken else 0
 
 
 if __name__ == "__main__":

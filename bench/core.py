@@ -1,4 +1,4 @@
-"""The core: one record read and judged, against reading its JSON."""
+"""The core: one record read and judged, against the pace of the machine."""
 
 from __future__ import annotations
 
@@ -8,6 +8,7 @@ import sys
 from typing import Any
 
 from bench.figure import Figure, alternating, median
+from bench.pace import pace
 from northstride.core.catalogue import Measure, default_catalogue
 from northstride.core.course.change import changes
 from northstride.core.examination import Context
@@ -110,17 +111,14 @@ def routes() -> list[Figure]:
     fresh = check_record(
         {**RECORD, "purpose": "ankle_injury", "intake": injury, "entries": [], "planned": []}, catalogue
     ).exam
-    text = json.dumps(RECORD)
     found = []
     for name, exam in (("whole list", teaching), ("fresh ankle", fresh)):
-        made, loaded = alternating(
+        made, paced = alternating(
             lambda exam=exam: make_route(exam, catalogue, Context()),  # type: ignore[misc]
-            lambda: json.loads(text),
+            pace,
             TIMES // 4,
         )
-        found.append(
-            Figure(f"a route, {name}, p50", median(made), "ms", median(loaded), 20, limits_value=True)
-        )
+        found.append(Figure(f"a route, {name}, p50", median(made), "ms", median(paced), 20))
     return found
 
 
@@ -141,10 +139,9 @@ def change_over_many() -> Figure:
         for number in range(2, 2 + EARLIER)
     )
     judged = judge(check_record(full, catalogue).exam, catalogue, Context(earlier))
-    text = json.dumps(full)
-    compared, loaded = alternating(lambda: changes(judged.case), lambda: json.loads(text), TIMES // 4)
+    compared, paced = alternating(lambda: changes(judged.case), pace, TIMES // 4)
     name = f"change over {EARLIER} earlier screens, p50"
-    return Figure(name, median(compared), "ms", median(loaded), 20, limits_value=True)
+    return Figure(name, median(compared), "ms", median(paced), 20)
 
 
 def measure_core() -> list[Figure]:
@@ -163,16 +160,14 @@ def measure_core() -> list[Figure]:
         return json.loads(text)
 
     full = full_record()
-    full_exam, full_text = check_record(full, catalogue).exam, json.dumps(full)
-    big, big_floor = alternating(
-        lambda: evaluate(full_exam, catalogue, Context()), lambda: json.loads(full_text), TIMES
-    )
+    full_exam = check_record(full, catalogue).exam
+    big, big_floor = alternating(lambda: evaluate(full_exam, catalogue, Context()), pace, TIMES)
     early, peak = many(MANY)
-    judged, loaded = alternating(evaluated, floor, TIMES)
+    judged, paced = alternating(evaluated, pace, TIMES)
     read, loaded_again = alternating(whole, floor, TIMES)
     return [
-        Figure("evaluate one record, p50", median(judged), "ms", median(loaded), 5, limits_value=True),
-        Figure("evaluate 70 entries, p50", median(big), "ms", median(big_floor), 5, limits_value=True),
+        Figure("evaluate one record, p50", median(judged), "ms", median(paced), 5),
+        Figure("evaluate 70 entries, p50", median(big), "ms", median(big_floor), 5),
         Figure(f"peak memory after {MANY:,} records", peak, "MB", early, 1.05),
         Figure("read, check, evaluate and write it, p50", median(read), "ms", median(loaded_again)),
         *routes(),

@@ -36,7 +36,7 @@ def _beside(
 ) -> Figure:
     mine()
     own, bare = alternating(mine, floor, times)
-    return Figure(name, median(own), "ms", median(bare), limit, limits_value=limit is not None)
+    return Figure(name, median(own), "ms", median(bare), limit)
 
 
 def _bundles() -> list[Figure]:

@@ -121,7 +121,7 @@ class Saying(unittest.TestCase):
             with self.subTest(name):
                 kept = basis.reading
                 again = reading_out(reading_in(kept), CATALOGUE)
-                empty: dict[str, object] = {"differences": [], "changes": [], "criteria": []}
+                empty: dict[str, object] = {"differences": [], "follows": [], "changes": [], "criteria": []}
                 gone = {**empty, "fingerprint": kept.fingerprint}
                 self.assertEqual(again.model_copy(update=gone), kept.model_copy(update=gone))
 

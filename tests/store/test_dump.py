@@ -115,7 +115,14 @@ class Schema0003(DatabaseCase):
         reading = self.facts["readings"][screen]
         covered = {**reading["coverage"], "unexamined": None}
         actions = [{**action, "says": None, "tests": None} for action in reading["actions"]]
-        later = {"fingerprint": None, "ask": None, "shut": None, "coverage": covered, "actions": actions}
+        later = {
+            "fingerprint": None,
+            "ask": None,
+            "shut": None,
+            "follows": None,
+            "coverage": covered,
+            "actions": actions,
+        }
         self.assertEqual(shown.reading, {**reading, **later})
         self.assertEqual([one.number for one in signed], [0, 1])
         self.assertEqual([one.identity for one in signed], [None, None])

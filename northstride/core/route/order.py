@@ -45,14 +45,15 @@ def fewest_turns(
     """For each stage the places in order. Each item of a stage is served by one of its options."""
     ways: dict[Place, Way] = {(start, None): (0, (), ())}
     for stage in stages:
-        orders = list(_orders(stage, first))
+        # Each with its ranks: they are the same whatever went before.
+        orders = [
+            (order, tuple(rank(place, start, first) for place in order)) for order in _orders(stage, first)
+        ]
         reached: dict[Place, Way] = {}
         for here, (cost, ranks, way) in ways.items():
-            for order in orders:
+            for order, own in orders:
                 end = order[-1] if order else here
-                steps = _changes((here, *order))
-                told = (*ranks, *(rank(place, start, first) for place in order))
-                found = (cost + steps, told, (*way, order))
+                found = (cost + _changes((here, *order)), (*ranks, *own), (*way, order))
                 if end not in reached or found[:2] < reached[end][:2]:
                     reached[end] = found
         ways = reached
@@ -65,10 +66,11 @@ def _changes(places: Sequence[Place]) -> int:
 
 def _orders(stage: Sequence[Options], first: Side) -> Iterator[tuple[Place, ...]]:
     """Every order of every smallest set of places that serves the stage, the first side-lying side first."""
+    last = first.other
+    allowed: tuple[list[Side | None], ...] = ([], [first], [last], [first, last])
     for places in _covers(stage):
         for order in permutations(places):
-            lying = [side for position, side in order if position == "side_lying"]
-            if lying in ([], [first], [first.other], [first, first.other]):
+            if [side for position, side in order if position == "side_lying"] in allowed:
                 yield order
 
 

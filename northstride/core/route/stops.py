@@ -97,13 +97,14 @@ def make_route(exam: Examination, catalogue: Catalogue, context: Context, *, who
     start = judged.case.schools["start"]
     chosen = in_plan_order(wanted, exam.planned) if exam.planned else wanted
     visits = [visit for item in chosen for visit in _visits(item, first)]
+    codes = {item.test.code for item in chosen}
     walked = walk_in_order(chosen, start, first) if exam.planned else _fewest(visits, start, first)
     stops = tuple(_stops(walked, start))
     spent = sum(stop.seconds for stop in stops)
     count, plain = sum(stop.turn for stop in stops), turns(_in_list_order(visits, catalogue), start)
     return Route(
         stops,
-        tuple(_offer(item) for item in wanted if item not in chosen),
+        tuple(_offer(item) for item in wanted if item.test.code not in codes),
         left_out,
         round(spent + count * TURN_SECONDS),
         count,

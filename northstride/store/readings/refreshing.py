@@ -59,7 +59,8 @@ def refresh(engine: Engine, catalogue: Catalogue, *, signed: bool = False) -> in
 
 def _refresh_one(db: Connection, catalogue: Catalogue, clinic_id: UUID, screen_id: UUID, rules: str) -> None:
     asked = {"clinic": clinic_id, "screen": screen_id, "shipped": rules, "most": 1}
-    if db.execute(TAKE, asked).first() is None:
+    # Asked twice: what another process read while the first was on its way to the lock, only the next sees.
+    if any(db.execute(TAKE, asked).first() is None for _ in range(2)):
         # Another process has it, or it was read in the meantime.
         return
     reader = Actor.nobody(clinic_id)

@@ -1,5 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, type Schema, take } from "./client";
+import { early } from "./early";
 
 export type Catalogue = Schema["CatalogueOut"];
 export type Test = Schema["Test"];
@@ -13,9 +14,11 @@ export type Step = Schema["Step"];
 export type SeenCode = Schema["Seen"];
 export type Site = Schema["Site"];
 
+// The client widens pairs to lists; the description knows them as pairs.
+export const readCatalogue = () => take(client.GET("/api/catalogue")) as Promise<Catalogue>;
+
 export const catalogueQuery = queryOptions({
   queryKey: ["catalogue"],
-  // The client widens pairs to lists; the description knows them as pairs.
-  queryFn: () => take(client.GET("/api/catalogue")) as Promise<Catalogue>,
+  queryFn: () => early("catalogue", readCatalogue),
   staleTime: Number.POSITIVE_INFINITY,
 });

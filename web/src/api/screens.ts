@@ -1,6 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 import { atScreen, client, type Schema, take } from "./client";
 import { clockFor } from "./device_clock";
+import { early } from "./early";
 
 export type Screen = Schema["ScreenOut"];
 export type ScreenLine = Schema["ScreenLine"];
@@ -19,10 +20,13 @@ export type Route = Schema["RouteOut"];
 export type Stop = Schema["StopOut"];
 export type Offer = Schema["OfferOut"];
 
+export const readScreen = (id: string) =>
+  take(client.GET("/api/screens/{screen_id}", atScreen(id)));
+
 export const screenQuery = (id: string) =>
   queryOptions({
     queryKey: ["screen", id],
-    queryFn: () => take(client.GET("/api/screens/{screen_id}", atScreen(id))),
+    queryFn: () => early(`screen ${id}`, () => readScreen(id)),
   });
 
 export const beginScreen = (body: Schema["ScreenInput"]) =>

@@ -1,11 +1,12 @@
 import { queryOptions } from "@tanstack/react-query";
 import { askAs, asker, client, type Schema, take } from "./client";
+import { early } from "./early";
 
 export type Entry = Schema["DoorOut"];
 export type Session = Schema["SessionOut"];
 
 /** Who is there. Where somebody came in or left meanwhile, that answer is of before: the entry is asked again. */
-async function whoIsHere(): Promise<Entry> {
+export async function whoIsHere(): Promise<Entry> {
   const before = asker();
   const entry = await take(client.GET("/api/session"));
   if (asker() !== before) return whoIsHere();
@@ -15,7 +16,7 @@ async function whoIsHere(): Promise<Entry> {
 
 export const entryQuery = queryOptions({
   queryKey: ["entry"],
-  queryFn: whoIsHere,
+  queryFn: () => early("entry", whoIsHere),
   staleTime: Number.POSITIVE_INFINITY,
 });
 
