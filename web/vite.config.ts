@@ -12,7 +12,7 @@ const earlyFirst: Plugin = {
         (made) => made.type === "chunk" && made.facadeModuleId?.endsWith("/src/early.ts"),
       );
       if (!early) return [];
-      const attrs = { type: "module", crossorigin: true, src: `/${early.fileName}` };
+      const attrs = { type: "module", async: true, crossorigin: true, src: `/${early.fileName}` };
       return [{ tag: "script", attrs, injectTo: "head-prepend" }];
     },
   },

@@ -5,6 +5,7 @@ import type { HistoryLine, Screen } from "../../api/screens";
 import { ProblemNote } from "../../components/marks/ProblemNote";
 import { type Place, valueField } from "../../state/domain/fields";
 import { kindOf } from "../../state/domain/kinds";
+import { lazily } from "../../state/domain/lazily";
 import { measureOf, other, type Question } from "../../state/domain/questions";
 import type { Bench } from "../../state/screen/bench";
 import styles from "./bench.module.css";
@@ -58,7 +59,9 @@ interface HistoryProps {
   measure: Measure;
 }
 
-const CLOCK = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
+const CLOCK = lazily(
+  () => new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" }),
+);
 
 function History({ screen, place, measure }: HistoryProps) {
   const lines = useQuery(historyQuery(screen.record.id, place));
@@ -73,7 +76,7 @@ function History({ screen, place, measure }: HistoryProps) {
             {line.value === null ? "cleared" : kindOf(measure).said(line.value, measure, "mean")}
           </strong>
           <span className="muted">
-            {[byWords(line), line.at ? CLOCK.format(new Date(line.at)) : null]
+            {[byWords(line), line.at ? CLOCK().format(new Date(line.at)) : null]
               .filter(Boolean)
               .join(", ")}
           </span>

@@ -1,7 +1,9 @@
 // What a day needs, sorted: what cannot wait, who comes today, what opens and runs out.
+
 import type { Catalogue } from "../../api/catalogue";
 import type { Day, DueAction, OpenScreen } from "../../api/day";
 import { type ActionOf, isInHand } from "./arranging";
+import { lazily } from "./lazily";
 import { isUrgent } from "./urgent";
 import { actionWords, dayWords } from "./wording";
 
@@ -125,14 +127,16 @@ function stateWords(
 
 const count = (days: number): string => `${days} ${days === 1 ? "day" : "days"}`;
 
-const WEEKDAY = new Intl.DateTimeFormat("en-GB", { weekday: "long", timeZone: "UTC" });
+const WEEKDAY = lazily(
+  () => new Intl.DateTimeFormat("en-GB", { weekday: "long", timeZone: "UTC" }),
+);
 
 /** A day that is near by its weekday, one further off by its date. */
 export function near(days: number, today: string): string {
   if (days === 0) return "today";
   if (days === 1) return "tomorrow";
   const day = plusDays(today, days);
-  return days > 1 && days < 7 ? WEEKDAY.format(new Date(`${day}T00:00:00Z`)) : dayWords(day);
+  return days > 1 && days < 7 ? WEEKDAY().format(new Date(`${day}T00:00:00Z`)) : dayWords(day);
 }
 
 /** When something was found, as one says it. */
@@ -143,14 +147,17 @@ export function foundWords(found: string, today: string): string {
   return `Found ${dayWords(found)}, ${ago} days ago.`;
 }
 
-const LONG_DAY = new Intl.DateTimeFormat("en-GB", {
-  weekday: "long",
-  day: "numeric",
-  month: "long",
-  timeZone: "UTC",
-});
+const LONG_DAY = lazily(
+  () =>
+    new Intl.DateTimeFormat("en-GB", {
+      weekday: "long",
+      day: "numeric",
+      month: "long",
+      timeZone: "UTC",
+    }),
+);
 
-export const longDay = (day: string): string => LONG_DAY.format(new Date(`${day}T00:00:00Z`));
+export const longDay = (day: string): string => LONG_DAY().format(new Date(`${day}T00:00:00Z`));
 
 /** The days of a strip: letter, number, whether the week ends. */
 export function stripDays(today: string) {

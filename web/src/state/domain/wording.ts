@@ -142,12 +142,12 @@ export function signWords(measure: Measure): string | null {
   return `− ${measure.words.negative}, + ${measure.words.positive}`;
 }
 
-const DAY = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric" });
+const MONTHS = "Jan Feb Mar Apr May Jun Jul Aug Sept Oct Nov Dec".split(" ");
 
 /** A calendar day, the same in every time zone. */
 export function dayWords(iso: string): string {
   const [year = 1970, month = 1, day = 1] = iso.slice(0, 10).split("-").map(Number);
-  return DAY.format(new Date(year, month - 1, day));
+  return `${day} ${MONTHS[month - 1]} ${year}`;
 }
 
 export function ageOn(birth: string | null, day: string): number | null {
