@@ -62,7 +62,13 @@ export default defineConfig({
           groups: [
             // Runs first, before what draws is even read.
             { name: "early", test: /src.(early|api|state.device)/, priority: 2 },
-            { name: "shared", test: /src.(state|components)./, minShareCount: 3, priority: 1 },
+            {
+              name: "shared",
+              // Dialogs and forms come when they are opened.
+              test: /src.(state|figures|components.(base|marks|screen|layout.(Away|Shell|Menu|Places|UrgentB|ScreenH|PlaceP)))/,
+              minShareCount: 3,
+              priority: 1,
+            },
           ],
         },
       },

@@ -5,34 +5,44 @@ from __future__ import annotations
 import json
 import re
 from collections.abc import Iterator, Mapping
+from mimetypes import guess_type
 from pathlib import Path
 from typing import Any
 
+from anyio import to_thread
 from fastapi import FastAPI, Request, Response
 from starlette.exceptions import HTTPException
-from starlette.responses import FileResponse, HTMLResponse
-from starlette.staticfiles import StaticFiles
+from starlette.responses import HTMLResponse
 
 MANIFEST = Path(".vite") / "manifest.json"
 PLACE = re.compile(r"src/places/([a-z_]+)/[A-Za-z]+Place\.tsx")
 NO_CACHE = {"Cache-Control": "no-cache"}
+KEPT = {"Cache-Control": "public, max-age=31536000, immutable"}
 
 
 def serve_web(app: FastAPI, folder: Path) -> None:
     """Files as they are; any other path a browser goes to is a place in the app and gets its page."""
-    app.mount("/assets", StaticFiles(directory=folder / "assets"))
-    # Looked up by name, so that no path can lead out of the folder.
-    files = {str(file.relative_to(folder)): file for file in folder.rglob("*") if file.is_file()}
+    # Looked up by name, so that no path can lead out of the folder. What the build says of itself is ours.
+    files = {
+        name: file
+        for file in folder.rglob("*")
+        if file.is_file() and not (name := str(file.relative_to(folder))).startswith(".")
+    }
     pages = _pages(folder)
+    # Read once: a place is made of a dozen, and all of them are asked for at once.
+    content: dict[str, bytes] = {}
 
     @app.get("/{path:path}", include_in_schema=False)
     async def page(path: str, request: Request) -> Response:
         if path == "api" or path.startswith("api/"):
             raise HTTPException(404)
-        # What the build says of itself is for us alone.
-        file = None if path.startswith(".") else files.get(path)
-        if file is not None:
-            return FileResponse(file, headers=NO_CACHE)
+        if path in files:
+            if path not in content:
+                content[path] = await to_thread.run_sync(files[path].read_bytes)
+            kind, _ = guess_type(path)
+            # What bears a mark of its content in its name never changes.
+            headers = KEPT if path.startswith("assets/") else NO_CACHE
+            return Response(content[path], media_type=kind or "application/octet-stream", headers=headers)
         # A test's code has a dot in it: only what no browser goes to is taken for a missing file.
         if "." in path and "text/html" not in request.headers.get("accept", ""):
             raise HTTPException(404)

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Navigate, Route, Routes, useLocation } from "react-router";
-import { entryQuery } from "./api/session";
+import { entryQuery, type Session } from "./api/session";
 import { SessionContext } from "./components/base/session";
 import { Away } from "./components/layout/Away";
 import { NothingHere } from "./components/layout/NothingHere";
@@ -10,9 +10,10 @@ import { PairPlace, SignInAgain, SignInPlace } from "./places/sign_in";
 import { useEntry } from "./places/sign_in/useEntry";
 import { ATHLETE, PAIR, PLACES, type PlaceName, STEPS } from "./state/domain/addresses";
 
-export function App() {
+/** `first`: who was found to be here before it was drawn. */
+export function App({ first }: { first: Session | null }) {
   const entry = useQuery(entryQuery);
-  const { session, closed, enter, leave } = useEntry(entry.data, loadAt);
+  const { session, closed, enter, leave } = useEntry(entry.data, loadAt, first);
   const { pathname } = useLocation();
   if (pathname === PAIR && entry.data) {
     return <PairPlace here={entry.data.session} onEntered={enter} />;

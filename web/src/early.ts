@@ -3,9 +3,12 @@ import { readCatalogue } from "./api/catalogue";
 import { askEarly } from "./api/early";
 import { readScreen } from "./api/screens";
 import { whoIsHere } from "./api/session";
-// How long nobody was at this device is told with the very first call.
-import "./state/device/services";
+// With it comes how long nobody was at this device, told with the very first call.
+import { keep } from "./state/device/services";
 import { screenIn } from "./state/domain/addresses";
+
+/** What this device keeps is there before anything asks for it; a store that cannot be read holds nobody up. */
+export const kept = keep.open().catch(() => undefined);
 
 askEarly("entry", whoIsHere);
 const screen = screenIn(window.location.pathname);

@@ -1,4 +1,4 @@
-import "./early";
+import { kept } from "./early";
 import "@fontsource/atkinson-hyperlegible-next/400.css";
 import "@fontsource/atkinson-hyperlegible-next/700.css";
 import "@fontsource/atkinson-hyperlegible-mono/400.css";
@@ -14,10 +14,10 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { Problem } from "./api/problem";
+import type { Session } from "./api/session";
 import { App } from "./app";
 import { beginAt } from "./begin";
 import { followLanes } from "./state/device/lanes";
-import { keep } from "./state/device/services";
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -33,19 +33,18 @@ const queries = new QueryClient({
   },
 });
 
-beginAt(window.location.pathname, queries);
+const begun = beginAt(window.location.pathname, queries, kept);
 followLanes();
 
 const root = document.getElementById("root");
-// What this device keeps is there before anything asks for it; a store that cannot be read holds nobody up.
-if (root) void keep.open().finally(() => show(root));
+if (root) void begun.then((first) => show(root, first));
 
-function show(at: HTMLElement): void {
+function show(at: HTMLElement, first: Session | null): void {
   createRoot(at).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
         <BrowserRouter>
-          <App />
+          <App first={first} />
         </BrowserRouter>
       </QueryClientProvider>
     </StrictMode>,

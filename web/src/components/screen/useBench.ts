@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect } from "react";
 import type { Catalogue } from "../../api/catalogue";
 import { inTurns } from "../../api/polling";
 import { type Changes, preview, readChanges, type Screen, screenQuery } from "../../api/screens";
@@ -50,32 +50,13 @@ export function useBench(
 ): Bench | null {
   const services = useServices();
   const queries = useQueryClient();
-  const [bench, setBench] = useState<Bench | null>(null);
-  const opened = useRef(screen);
-  opened.current = screen;
-  const known = useRef(catalogue);
-  known.current = catalogue;
-  const ready = screen !== undefined && catalogue !== undefined;
+  const opened = screen !== undefined && catalogue !== undefined;
+  // At once, and the same each time: a place that waited for its bench would be drawn twice.
+  const own = opened ? take(id, services, () => benchFor(id, screen, catalogue, services)) : null;
 
   useEffect(() => {
-    const [start, tests] = [opened.current, known.current];
-    if (!ready || !start || !tests) return;
-    const own = take(
-      id,
-      services,
-      () =>
-        new Bench(
-          id,
-          start,
-          services.drafts(id),
-          services.outbox,
-          services.sender,
-          (answers, signal) => preview(id, answers, deviceName(services.keep), signal),
-          keyMeasures(tests),
-          (place, value) => quickFault(tests, place, value),
-        ),
-    );
-    setBench(own.bench);
+    if (!own) return;
+    clearTimeout(own.closing);
     const follow = async (signal: AbortSignal) => {
       const changes = await own.bench.follow((revision) =>
         readChanges(id, revision, deviceName(services.keep), signal),
@@ -88,11 +69,28 @@ export function useBench(
     return () => {
       stop();
       own.closing = setTimeout(() => close(own), KEEP_MS);
-      setBench(null);
     };
-  }, [id, ready, services, queries]);
+  }, [id, own, services, queries]);
 
-  return bench;
+  return own?.bench ?? null;
+}
+
+function benchFor(
+  id: string,
+  screen: Screen,
+  catalogue: Catalogue,
+  services: DeviceServices,
+): Bench {
+  return new Bench(
+    id,
+    screen,
+    services.drafts(id),
+    services.outbox,
+    services.sender,
+    (answers, signal) => preview(id, answers, deviceName(services.keep), signal),
+    keyMeasures(catalogue),
+    (place, value) => quickFault(catalogue, place, value),
+  );
 }
 
 /** Story, plan, overrides and schools as they are now; the entries are the bench's own. */

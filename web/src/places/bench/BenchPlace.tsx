@@ -24,13 +24,15 @@ function OpenBench({ screen, catalogue, bench }: Opened) {
   const route = useRoute(bench, id);
   const fields = useStore(bench.state, (state) => state.fields);
   const waiting = useStore(bench.state, (state) => state.waiting);
-  // Another stop begins at its top.
   const whole = useRef<HTMLDivElement>(null);
   const lying = search.get("side");
-  // biome-ignore lint/correctness/useExhaustiveDependencies: whenever another test is opened
+  const opened = `${chosen} ${lying}`;
+  const before = useRef(opened);
+  // Another stop begins at its top; the first one is there, and need not be laid out to be scrolled.
   useLayoutEffect(() => {
-    whole.current?.scrollTo(0, 0);
-  }, [chosen, lying]);
+    if (before.current !== opened) whole.current?.scrollTo(0, 0);
+    before.current = opened;
+  }, [opened]);
   const planned = plannedIn(factsOf({ fields, waiting }, ROUTE));
   const stops = stopsOf(catalogue, {
     route,

@@ -1,5 +1,5 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useState } from "react";
 import { askAs, whenSignedOut } from "../../api/client";
 import { type Entry, entryQuery, lockSession, type Session, signOut } from "../../api/session";
 import { useStore } from "../../components/base/useStore";
@@ -16,10 +16,28 @@ function forget(queries: QueryClient): void {
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== entryQuery.queryKey[0] });
 }
 
+type LoadAt = (address: string) => Promise<void>;
+
+/** The server says who is here; a page that is opened again is no hand at the device. */
+async function admit(found: Session, loadAt: LoadAt): Promise<Session> {
+  // The code of the place first: then it stands there at once. One that fails is tried again there.
+  const code = loadAt(window.location.pathname).catch(() => undefined);
+  await Promise.all([takeBack(found), code]);
+  presence.admitted();
+  presence.look(found.idle_minutes);
+  return found;
+}
+
+/** Who is here as the page begins, for it to be drawn once; null where that is still to be found out. */
+export async function firstSession(entry: Promise<Entry>, loadAt: LoadAt): Promise<Session | null> {
+  const found = (await entry.catch(() => null))?.session;
+  return found && !presence.leftUnknown ? admit(found, loadAt) : null;
+}
+
 /** Who is here, in this tab and the others: entering, leaving, locking, and somebody else coming. */
-export function useEntry(entry: Entry | undefined, loadAt: (address: string) => Promise<void>) {
+export function useEntry(entry: Entry | undefined, loadAt: LoadAt, first: Session | null) {
   const queries = useQueryClient();
-  const [session, setSession] = useState<Session | null>(null);
+  const [session, setSession] = useState<Session | null>(first);
   const [ended, setEnded] = useState(false);
   const [asked, setAsked] = useState(0);
   const locked = useStore(presence.locked);
@@ -67,7 +85,7 @@ export function useEntry(entry: Entry | undefined, loadAt: (address: string) => 
   }, [queries]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: each answer opens, a same one too.
-  useEffect(() => {
+  useLayoutEffect(() => {
     const found = entry?.session;
     if (!found) return;
     const open = async () => {
@@ -77,12 +95,7 @@ export function useEntry(entry: Entry | undefined, loadAt: (address: string) => 
         await queries.refetchQueries(entryQuery);
         return;
       }
-      // The code of the place first: then it stands there at once. One that fails is tried again there.
-      const code = loadAt(window.location.pathname).catch(() => undefined);
-      await Promise.all([takeBack(found), code]);
-      // The server says who is here; a page that is opened again is no hand at the device.
-      presence.admitted();
-      presence.look(found.idle_minutes);
+      await admit(found, loadAt);
       setEnded(false);
       setSession(found);
     };
