@@ -136,7 +136,7 @@ def _script(context: Callable[[], BrowserContext], bench: str, *, by_need: bool)
 
 
 def _navigation(context: Callable[[], BrowserContext], bench: str, bare: str) -> Figure:
-    """With nothing kept from before, against one small picture from the same server, asked for the same way."""
+    """With nothing kept from before, against one small picture from the same server, asked for alike."""
     own: list[float] = []
     floor: list[float] = []
     for _ in range(NAVIGATIONS):
