@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import importlib
+import re
 import tempfile
 import tomllib
 import unittest
@@ -18,7 +19,7 @@ from northstride.core.catalogue import default_catalogue, read_catalogue
 from northstride.core.catalogue.kinds import KIND_FACTS, MeasureKind
 from northstride.core.judgement.open_questions import URGENT_FAMILIES, ages_apart
 from northstride.core.norms import limit_at, with_limits
-from northstride.core.norms.limit import FAMILIES, UNITS
+from northstride.core.norms.limit import FAMILIES, UNITS, bare_numbers
 from northstride.core.route.selection import route_data
 from northstride.core.terms.errors import CatalogueError
 from northstride.core.wording.spoken import FILE, SPOKEN, read_spoken
@@ -43,7 +44,32 @@ def limits_of(file: Path) -> Mapping[str, float]:
     return getattr(importlib.import_module(name), "LIMIT", {})
 
 
+# How long a scale or a list is, and whom a norm was measured in: no limit of a rule.
+SCALES = re.compile(r" of \d+|adults of 30 to 40|grade 3 or less")
+
+
+def said_in(tree: ast.Module) -> Iterator[str]:
+    """Sentences a rule says; what explains the code is none."""
+    explained = {
+        node.body[0].value
+        for node in ast.walk(tree)
+        if isinstance(node, ast.Module | ast.FunctionDef | ast.ClassDef)
+        and node.body
+        and isinstance(node.body[0], ast.Expr)
+    }
+    for node in ast.walk(tree):
+        said = isinstance(node, ast.Constant) and isinstance(node.value, str) and node not in explained
+        if said and " " in node.value and node.value.rstrip()[-1:] in (".", "?", ":"):
+            yield node.value
+
+
 class Norms(unittest.TestCase):
+    def test_a_number_in_a_rules_sentence_is_the_reference_of_a_limit(self) -> None:
+        said = [(file.name, sentence) for file, tree in trees() for sentence in said_in(tree)]
+        self.assertGreater(len(said), 150)
+        found = [(name, says) for name, says in said if [*bare_numbers(SCALES.sub("", says))]]
+        self.assertEqual(found, [])
+
     def test_every_norm_a_rule_names_exists(self) -> None:
         walked = 0
         for file, tree in trees():

@@ -8,6 +8,7 @@ from northstride.core.examination import Entry
 from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, GateRaised, Next, Question, Reason, Strength, Urgency
 from northstride.core.norms import limits
+from northstride.core.norms.limit import with_limits
 from northstride.core.rules.onset import SUDDEN_OR_GRADUAL, kind_unknown, sudden
 from northstride.core.rules.pain import hurts_at
 from northstride.core.rules.palpation import STEPS, palpated_at, tender_points
@@ -20,6 +21,8 @@ SHAKING = (PERCUSSION, "ankle.tuning_fork", "ankle.bump")
 SPRING = "ankle.fibula_spring"
 UPPER_LEG = frozenset({"hip", "groin", "thigh"})
 STIELL = ("Stiell 1995",)
+KNEE_SAME_DAY = with_limits("From {bone_and_blood.knee_age_from} on a knee injury is seen the same day.")
+NO_STEPS = with_limits("A sudden injury, and {danger.steps_to_take:word} steps are not possible.")
 
 BONE_OF_POINT = {
     "lateral_malleolus_posterior": "fibula",
@@ -134,9 +137,7 @@ def unable_after_injury(case: Case) -> Iterator[Finding]:
         return
     for side in SIDES:
         if complaint.region in UPPER_LEG and _cannot_step(case, side, then_too=False):
-            because = Reason(
-                palpated_at(case, side), "A1d", "A sudden injury, and four steps are not possible."
-            )
+            because = Reason(palpated_at(case, side), "A1d", NO_STEPS)
             yield injured_bone("femur", side, Strength.POSSIBLE, because, Urgency.SAME_DAY)
         if complaint.region == "leg" and _cannot_step(case, side, then_too=True):
             because = Reason(palpated_at(case, side), "A1d", "Four steps were not possible then or now.")
@@ -175,7 +176,7 @@ def _knee_complaint(case: Case) -> bool:
 def injury_questions(case: Case) -> Iterator[Question]:
     """U1, A1d: what the story lacks where an injury would mean a break."""
     if sudden(case) and _knee_complaint(case) and case.age is None:
-        yield Question("birth_date", "From 55 on a knee injury is seen the same day.")
+        yield Question("birth_date", KNEE_SAME_DAY)
     if kind_unknown(case) and not sudden(case) and _an_injury_would_show(case):
         yield Question("onset.kind", SUDDEN_OR_GRADUAL)
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, GateRaised, Question, Reason, Strength, Urgency
 from northstride.core.norms import limits
+from northstride.core.norms.limit import with_limits
 from northstride.core.rules.danger.bone import (
     BONE_OF_POINT,
     PERCUSSION,
@@ -32,6 +33,10 @@ INNER_EDGE, SHAFT = "tibia_inner_edge", "tibia_shaft"
 RISKY_POINTS = frozenset({"navicular", "medial_malleolus_posterior", "talar_dome", "fifth_metatarsal_base"})
 RISKY_BONES = frozenset({"navicular", "talus", "femur", "femoral_neck"})
 BODEN = ("Boden & Osbahr 2000",)
+MAY_BE_PULLED_OFF = with_limits(
+    "From {bone_and_blood.apophysis_age_from} to {bone_and_blood.apophysis_age_to} the tendon may have pulled"
+    " off a piece of bone."
+)
 THIGH_SITES = ("anterior_thigh", "lateral_thigh")
 # Places of pain that lie on one bone.
 BONE_OF_SITE = {
@@ -236,7 +241,7 @@ def sore_bone_questions(case: Case) -> Iterator[Question]:
     if sesamoid and load_unknown(case) and _hurts_at_night(case):
         yield Question("load_change", "With more load and night pain it may be a stress fracture.")
     if tender and case.age is None and not (gradual(case) and case.exam.intake.load_change is False):
-        yield Question("birth_date", "From 10 to 20 the tendon may have pulled off a piece of bone.")
+        yield Question("birth_date", MAY_BE_PULLED_OFF)
     if tender and sudden(case) and not case.answered("heard_pop"):
         yield Question("symptoms.heard_pop", "With a pop a growing bone is seen the same day.")
 

@@ -17,6 +17,7 @@ from northstride.core.findings import (
     Urgency,
 )
 from northstride.core.norms import limits
+from northstride.core.norms.limit import with_limits
 from northstride.core.rules.onset import LOWER_LEG, days_since_onset, fresh, known_sudden
 from northstride.core.rules.palpation import PALPATION, STEPS, palpated_at, tender_points
 from northstride.core.terms.sides import SIDES, Side
@@ -24,7 +25,14 @@ from northstride.core.terms.sides import SIDES, Side
 LIMIT = limits("bone_and_blood")
 
 CONFOUNDERS = frozenset({"lost_sensation", "intoxication", "other_painful_injury"})
-LATE = "More than ten days after the injury: the rule was made for fresh ones."
+LATE = with_limits(
+    "More than {bone_and_blood.fresh_days_up_to:word} days after the injury:"
+    " the rule was made for fresh ones."
+)
+NO_STEPS = with_limits("Could not take {danger.steps_to_take:word} steps then or now.")
+STEPS_TAKEN = with_limits("Bone pressed and not tender, {danger.steps_to_take:word} steps taken")
+TOO_YOUNG = with_limits("Under {bone_and_blood.rule_age_from} the fracture rule clears nothing.")
+STEPS_FIRST = with_limits("Fresh injury: {danger.steps_to_take:word} steps then and now come first.")
 SOURCE = ("Bachmann 2003",)
 
 
@@ -79,7 +87,7 @@ def _positive(case: Case, zone: Zone, side: Side) -> str | None:
     tender = zone.points & tender_points(case, side)
     if tender:
         return f"Tender at the {' and '.join(sorted(tender)).replace('_', ' ')}."
-    return "Could not take four steps then or now." if _steps(case, side) == ("no", "no") else None
+    return NO_STEPS if _steps(case, side) == ("no", "no") else None
 
 
 def _too_young(case: Case) -> bool:
@@ -122,7 +130,7 @@ def fracture_cleared(case: Case) -> Iterator[RuledDown]:
             pressed = _pressed(case, side, zone.points)
             if stepped and pressed and _positive(case, zone, side) is None:
                 taken = "then and now" if steps == ("yes", "yes") else "then" if steps[0] == "yes" else "now"
-                says = f"Bone pressed and not tender, four steps taken {taken}."
+                says = f"{STEPS_TAKEN} {taken}."
                 yield RuledDown(zone.code, side, (Reason(palpated_at(case, side), "A0", says),))
 
 
@@ -130,7 +138,7 @@ def small_child_question(case: Case) -> Iterator[Question]:
     """A0: under 6 the rule does not hold (Dowling 2009), so where the age is unknown it is asked."""
     sore = any(_in_pain(case, zone, side) for zone in ZONES for side in SIDES)
     if case.age is None and sore:
-        yield Question("birth_date", "Under 6 the fracture rule clears nothing.")
+        yield Question("birth_date", TOO_YOUNG)
 
 
 def fracture_questions(case: Case) -> Iterator[GateRaised | Next]:
@@ -142,7 +150,7 @@ def fracture_questions(case: Case) -> Iterator[GateRaised | Next]:
     for side in case.sides_of_complaint:
         steps, pressed = None not in _steps(case, side), _pressed(case, side, points)
         if not steps:
-            yield Next(STEPS, side, "Fresh injury: four steps then and now come first.", "A0")
+            yield Next(STEPS, side, STEPS_FIRST, "A0")
         if not pressed:
             yield Next(PALPATION, side, "Fresh injury: press the bone before anything is loaded.", "A0")
         if not (steps and pressed):

@@ -8,6 +8,7 @@ from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, GateRaised, Next, Question, Reason, Strength, Urgency
 from northstride.core.measuring.measurement import less_than
 from northstride.core.norms import limits
+from northstride.core.norms.limit import with_limits
 from northstride.core.rules.limp import (
     GAIT,
     cannot_take_steps,
@@ -26,7 +27,13 @@ ROTATION_90 = "hip.rom.internal_rotation_90"
 GROWTH_PLATE, LIMPING_CHILD = "danger.growth_plate_hip", "danger.limping_child"
 LIMPING = "A limping child is seen the same day."
 LODER, SLIP = ("Loder 1993",), "A growing hip: may the growth plate have slipped?"
-STEPS_FIRST = "A growing hip: four steps, if they are possible, before anything else."
+STEPS_FIRST = with_limits(
+    "A growing hip: {danger.steps_to_take:word} steps, if they are possible, before anything else."
+)
+NO_STEPS = with_limits(
+    "At this age {danger.steps_to_take:word} steps are not possible: do not move that hip."
+)
+CHILD_LIMPS = with_limits("A limping child under {danger.growth_age_from}.")
 
 
 def _of_growth_age(case: Case) -> bool:
@@ -78,9 +85,8 @@ def growth_plate_unstable(case: Case) -> Iterator[Finding]:
     if not _unstable(case):
         return
     entry = next(entry for side in SIDES if (entry := case.entry(STEPS, side)) is not None)
-    says = "At this age four steps are not possible: do not move that hip."
     for side in case.complaint_sides:
-        because = Reason(entry.at, "S6u", says)
+        because = Reason(entry.at, "S6u", NO_STEPS)
         yield Finding(GROWTH_PLATE, side, Strength.LIKELY, because, sources=LODER, urgency=Urgency.EMERGENCY)
 
 
@@ -90,7 +96,7 @@ def limping_child(case: Case) -> Iterator[Finding]:
         return
     at = "intake.symptoms" if "limp" in case.exam.intake.symptoms else _where_it_limps(case)
     for side in case.complaint_sides:
-        because = Reason(at, "S7", "A limping child under 8.")
+        because = Reason(at, "S7", CHILD_LIMPS)
         yield Finding(LIMPING_CHILD, side, Strength.POSSIBLE, because, urgency=Urgency.SAME_DAY)
 
 

@@ -9,12 +9,16 @@ from northstride.core.examination.case import Case
 from northstride.core.findings import Finding, GateRaised, Question, Reason, Strength, Urgency
 from northstride.core.measuring.strength_grade import at_most
 from northstride.core.norms import limits
+from northstride.core.norms.limit import with_limits
 from northstride.core.rules.load import as_if_load_went_up, at_most_possible_unasked, load_unknown
 from northstride.core.rules.onset import looks_broken, sudden
 from northstride.core.rules.pain import HOPS, hurts_at
 from northstride.core.terms.sides import SIDES, Side
 
 LIMIT = limits("danger")
+SEEN_SOONER = with_limits(
+    "Under {danger.illness_age_below} such night pain is seen within {danger.illness_days_likely:word} days."
+)
 
 RED_FLAGS = "intake.red_flags"
 ROTATIONS = (
@@ -192,7 +196,7 @@ def age_with_night_pain(case: Case) -> Iterator[Question]:
     """S8: night pain that does not ease is seen sooner under 25."""
     told = ILLNESS & case.exam.intake.red_flags
     if case.age is None and told == {"night_pain_unrelieved"}:
-        yield Question("birth_date", "Under 25 such night pain is seen within two days.")
+        yield Question("birth_date", SEEN_SOONER)
 
 
 def femoral_head(case: Case) -> Iterator[Finding]:
