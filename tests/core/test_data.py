@@ -57,10 +57,10 @@ def said_in(tree: ast.Module) -> Iterator[str]:
         and node.body
         and isinstance(node.body[0], ast.Expr)
     }
-    for node in ast.walk(tree):
-        said = isinstance(node, ast.Constant) and isinstance(node.value, str) and node not in explained
-        if said and " " in node.value and node.value.rstrip()[-1:] in (".", "?", ":"):
-            yield node.value
+    constants = (node for node in ast.walk(tree) if isinstance(node, ast.Constant) and node not in explained)
+    for said in (str(node.value) for node in constants):
+        if " " in said and said.rstrip()[-1:] in (".", "?", ":"):
+            yield said
 
 
 class Norms(unittest.TestCase):

@@ -11,7 +11,7 @@ from itertools import groupby
 
 from northstride.core.catalogue import Position
 from northstride.core.route.order import Place
-from northstride.core.route.selection import Wanted
+from northstride.core.route.wanted import Wanted
 from northstride.core.terms.sides import Side
 
 # Turns so far, and the position of each test.

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import tomllib
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 from pathlib import Path
-from typing import Any, Literal
+from typing import Any
 
 from northstride.core.catalogue import Position, Test
 from northstride.core.examination import Complaint
@@ -15,6 +15,7 @@ from northstride.core.examination.case import Case
 from northstride.core.judgement.judge import Judgement
 from northstride.core.norms import limit_at, with_limits
 from northstride.core.route.offered import may_be_offered
+from northstride.core.route.wanted import CalledFor, HeldSide, LeftOut, Stage, Wanted
 from northstride.core.rules.onset import fresh
 from northstride.core.terms.sides import SIDES, Side
 from northstride.core.terms.vocabulary import REGION_FAMILY, USUAL_REGION, Gate
@@ -30,49 +31,6 @@ ASK_CONDITIONS = frozenset(
 NOT_ASKED = "The story does not ask for it."
 DONE = "Done."
 URGENT_FIRST = "Something urgent comes first."
-Stage = Literal["safety", "first", "middle", "last"]
-STAGES: tuple[Stage, ...] = ("safety", "first", "middle", "last")
-
-
-@dataclass(frozen=True, slots=True)
-class Wanted:
-    """A test on the route: on which sides (none for tests of both at once), where, when, and why."""
-
-    test: Test
-    sides: tuple[Side, ...]
-    positions: tuple[Position, ...]
-    stage: Stage
-    why: str
-    # The sides the story asks it for; the others are there to compare with. Empty: no side by name.
-    asked_for: tuple[Side, ...] = ()
-    # The gate that holds it until earlier stops are answered.
-    waits_for: Gate | None = None
-    # Sides that are held for good, while another is free.
-    held: tuple[HeldSide, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class HeldSide:
-    side: Side
-    gate: Gate
-
-
-@dataclass(frozen=True, slots=True)
-class LeftOut:
-    """`gate` where one holds it for good."""
-
-    test: str
-    why: str
-    gate: Gate | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class CalledFor:
-    """That a test is asked for: whether for safety, why first, and for which sides."""
-
-    safety: bool
-    why: str
-    sides: tuple[Side, ...] = ()
 
 
 @lru_cache

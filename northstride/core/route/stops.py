@@ -20,7 +20,8 @@ from northstride.core.route.plan import (
     walk_in_order,
     with_test,
 )
-from northstride.core.route.selection import STAGES, HeldSide, LeftOut, Stage, Wanted, select_tests
+from northstride.core.route.selection import select_tests
+from northstride.core.route.wanted import STAGES, HeldSide, LeftOut, Stage, Wanted
 from northstride.core.terms.sides import Side
 from northstride.core.terms.vocabulary import Gate
 
