@@ -19,15 +19,23 @@ export const SESSION = {
 
 const quiet = { queries: { retry: false }, mutations: { retry: false } };
 
+let next = SESSION;
+
 function Around({ children }: { children: ReactNode }) {
+  const [session] = useState(next);
   const [queries] = useState(() => new QueryClient({ defaultOptions: quiet }));
   return (
     <QueryClientProvider client={queries}>
-      <SessionContext value={{ session: SESSION, leave: () => {} }}>
+      <SessionContext value={{ session, leave: () => {} }}>
         <MemoryRouter>{children}</MemoryRouter>
       </SessionContext>
     </QueryClientProvider>
   );
 }
 
-export const show = (node: ReactNode) => render(node, { wrapper: Around });
+export function showAs(session: Session, node: ReactNode) {
+  next = session;
+  return render(node, { wrapper: Around });
+}
+
+export const show = (node: ReactNode) => showAs(SESSION, node);
