@@ -20,6 +20,8 @@ export async function beginAt(
 ): Promise<Session | null> {
   const quietly = { retry: false };
   const entry = queries.fetchQuery({ ...entryQuery, ...quietly });
+  // Whoever shows it asks again.
+  entry.catch(() => undefined);
   // One that fails is tried again where it is shown.
   const code = loadAt(address).catch(() => undefined);
   setTimeout(() => void Promise.allSettled([loadSignIn(), loadAll()]), REST_AFTER_MS);
