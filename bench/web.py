@@ -162,9 +162,7 @@ def _key(context: Callable[[], BrowserContext], bench: str) -> Figure:
     own = [page.evaluate(KEY_TO_READING, str(key % 9 + 1)) for key in range(KEYS)]
     floor = [page.evaluate(ROUND_TRIP) for _ in range(KEYS)]
     made.close()
-    return Figure(
-        "key press to updated reading, p50", median(own), "ms", median(floor), 100, limits_value=True
-    )
+    return Figure("key press to updated reading, p50", median(own), "ms", median(floor), 30)
 
 
 def _script_a_key(context: Callable[[], BrowserContext], bench: str) -> Figure:
@@ -174,8 +172,7 @@ def _script_a_key(context: Callable[[], BrowserContext], bench: str) -> Figure:
         _script_of_keys(context, bench, WAITING),
         "ms",
         _script_of_keys(context, bench, 0),
-        16,
-        limits_value=True,
+        2,
     )
 
 
@@ -218,4 +215,4 @@ def _stop(context: Callable[[], BrowserContext], bench: str) -> Figure:
         own.append(page.evaluate(way))
         floor.append(page.evaluate(TWO_FRAMES))
     made.close()
-    return Figure("change of stop, p50", median(own), "ms", median(floor), 50, limits_value=True)
+    return Figure("change of stop, p50", median(own), "ms", median(floor), 1.5)
