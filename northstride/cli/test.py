@@ -134,11 +134,9 @@ def count_unittest(output: str, code: int) -> Counted:
     """From unittest's own last lines. A suite that ran nothing, or died, has failed."""
     ran = re.search(r"^Ran (\d+) tests?", output, re.MULTILINE)
     total = int(ran[1]) if ran else 0
-    wrong = (
-        sum(int(number) for number in re.findall(r"(?:failures|errors)=(\d+)", output.splitlines()[-1]))
-        if ran
-        else 0
-    )
+    # Its own last word; what ends after it may still say something.
+    last = re.findall(r"^FAILED \((.*)\)$", output, re.MULTILINE)
+    wrong = sum(int(number) for number in re.findall(r"(?:failures|errors)=(\d+)", last[-1])) if last else 0
     skipped = re.search(r"skipped=(\d+)", output)
     if total == 0 or (code != 0 and wrong == 0):
         return Counted(0, max(1, wrong))

@@ -26,6 +26,7 @@ from northstride.cli.test import (
     HasBeenLeft,
     Running,
     checks,
+    count_unittest,
     run_all,
     run_for,
     slow_checks,
@@ -134,6 +135,21 @@ class Ending(unittest.TestCase):
         self.assertEqual(started[0].wait(10), -signal.SIGKILL)
         with self.assertRaises(HasBeenLeft):
             running.start(sleeper)
+
+
+class Counting(unittest.TestCase):
+    RAN = "..F.\nRan 4 tests in 1.2s\n\n"
+
+    def test_a_suite_is_counted_by_its_own_last_word_whatever_is_said_after_it(self) -> None:
+        failed = f"{self.RAN}FAILED (failures=1, errors=1)\n"
+        for after in ("", "a warning that comes as it ends\n"):
+            self.assertEqual(count_unittest(failed + after, 1), Counted(2, 2), after)
+            self.assertEqual(count_unittest(f"{self.RAN}OK (skipped=1)\n{after}", 0), Counted(3, 0), after)
+
+    def test_what_ran_nothing_or_died_has_failed(self) -> None:
+        for said in ("", "Ran 0 tests in 0.0s\n\nOK\n"):
+            self.assertEqual(count_unittest(said, 0), Counted(0, 1))
+        self.assertEqual(count_unittest(f"{self.RAN}OK\n", -9), Counted(0, 1))
 
 
 class Slow(unittest.TestCase):

@@ -17,15 +17,16 @@ interface Props {
   test: Test;
   entryKey: string;
   steps: Step[];
+  how: "mean" | "median" | undefined;
 }
 
 /** What the steps before gave, small, so that the eye can compare without going back. */
-export function EarlierRows({ bench, test, entryKey, steps }: Props) {
+export function EarlierRows({ bench, test, entryKey, steps, how = "mean" }: Props) {
   useStore(bench.state);
   const said = (measure: Measure, side: Side): string | null => {
     const field = valueField(measure.code);
     const value = bench.value({ test: test.code, side, key: entryKey, field });
-    const number = shownNumber(value, "mean");
+    const number = shownNumber(value, how);
     return number === null ? null : `${signed(number, measure)}${unitOf(measure)}`;
   };
   const rows = steps

@@ -177,7 +177,7 @@ export function EntryBench(props: Props) {
           : keys.map(({ key, label }) => (
               <PainRow key={key} {...own} entryKey={key} of={label} onNow={() => setChosen(key)} />
             ))}
-        <EarlierRows {...own} steps={steps.slice(0, stepIndex)} />
+        <EarlierRows {...own} steps={steps.slice(0, stepIndex)} how={screen.schools.trial_value} />
         <SeenRow {...own} step={step} />
         <LaneTools {...own} of={keyed} screen={screen} now={now} sites={catalogue.sites} />
       </section>
