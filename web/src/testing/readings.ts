@@ -14,6 +14,7 @@ export const CATALOGUE = {
   gates: { fracture_doubt: "A bone is not cleared." },
   openings: { fracture_doubt: "Press the bone." },
   retakes: {},
+  criteria: { hop: "Hop for distance", lunge: "Lunge", heel_rise: "Heel rise" },
   questions: { "red_flags.breathless_or_chest_pain": "Short of breath?" },
   story: { topic: [] },
 } as unknown as Catalogue;
