@@ -5,7 +5,7 @@ import { screenOf } from "../../testing/bench";
 import { CATALOGUE, flagOf, readingOf } from "../../testing/readings";
 import { show } from "../../testing/show";
 import { FlagRow } from "./FlagRow";
-import { ClearedRows, HeldRows } from "./SlimRows";
+import { ClearedRows, FollowsRows, HeldRows } from "./SlimRows";
 
 const DRAWER = "ankle.anterior_drawer";
 const entries = (["left", "right"] as const).map((side) => ({
@@ -78,5 +78,25 @@ describe("what is held or ruled down", () => {
     const lane = (side: string) => shown.container.querySelector(`.lane-${side}`)?.textContent;
     expect(lane("left")).toContain("Moves clearly more.");
     expect(lane("right")).toBe("not ruled down");
+  });
+});
+
+describe("what follows by arithmetic", () => {
+  it("is one row a test, with what is not known said in its lane", async () => {
+    const value = { test: DRAWER, unit: "N·m", right: null };
+    const follows = [
+      { ...value, code: "torque", label: "Torque", left: 44 },
+      { ...value, code: "per_mass", label: "Torque per mass", unit: "N·m/kg", left: 0.594 },
+    ];
+    const shown = await show(<FollowsRows {...shared(readingOf({ follows }))} />);
+    const lane = (side: string) => shown.container.querySelector(`.lane-${side}`)?.textContent;
+    expect(shown.container.querySelectorAll("section")).toHaveLength(1);
+    expect(lane("left")).toBe("44 N·m · 0.59 N·m/kg");
+    expect(lane("right")).toBe("not known · not known");
+  });
+
+  it("is nothing where it was not kept back then", async () => {
+    const shown = await show(<FollowsRows {...shared(readingOf({ follows: null }))} />);
+    expect(shown.container.textContent).toBe("");
   });
 });

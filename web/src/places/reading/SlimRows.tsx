@@ -152,27 +152,22 @@ function RealDifference({ catalogue, found }: LedgerProps & { found: Difference 
   );
 }
 
-/** What follows from both lanes by arithmetic; no flag comes of it. */
+/** What follows from both lanes by arithmetic, a row a test; no flag comes of it. */
 export function FollowsRows({ reading, catalogue }: LedgerProps) {
-  const found = (reading.follows ?? []).flatMap((item) => {
-    const test = catalogue.tests.find((each) => each.code === item.test);
-    return test ? [{ item, name: test.name }] : [];
-  });
-  return found.map(({ item, name: test }) => {
-    const cell = (side: Side) => <span className={styles.pale}>{followsWords(item, side)}</span>;
+  const found = reading.follows ?? [];
+  return [...new Set(found.map((item) => item.test))].map((code) => {
+    const test = catalogue.tests.find((each) => each.code === code);
+    const own = found.filter((item) => item.test === code);
+    const labels = own.map((item) => item.label.toLowerCase()).join(" · ");
+    const cell = (side: Side) => (
+      <span className={styles.pale}>{own.map((item) => followsWords(item, side)).join(" · ")}</span>
+    );
     const name = (
       <>
-        {test} <span className="muted">{item.label.toLowerCase()}</span>
+        {test?.name ?? code} <span className="muted">{labels}</span>
       </>
     );
-    return (
-      <Slim
-        key={`${item.code} ${item.test}`}
-        name={name}
-        cell={cell}
-        label={`${test}, ${item.label.toLowerCase()}`}
-      />
-    );
+    return <Slim key={code} name={name} cell={cell} label={`${test?.name ?? code}, ${labels}`} />;
   });
 }
 
