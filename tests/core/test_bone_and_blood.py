@@ -402,6 +402,30 @@ class Clot(CoreCase):
             self.assertEqual(self.right(measured("leg.clot", sign), *girths), expected)
         self.assertEqual(self.right(measured("leg.clot", {**sign, "calf_girth_difference": 9.9})), {})
 
+    def test_a12_half_a_sign_holds_until_the_other_half_is_answered(self) -> None:
+        def doubts(**values: Any) -> list[str]:
+            reading = self.reading(
+                measured("leg.clot", values), done("ankle.calf_squeeze", foot_moves="brisk")
+            )
+            return [item["gate"] for item in reading["held"]]
+
+        self.assertEqual(doubts(calf_hot_or_red=True), ["clot_doubt"])
+        self.assertEqual(doubts(calf_hot_or_red=True, dorsiflexion_calf_pain=False), [])
+        self.assertEqual(doubts(dorsiflexion_calf_pain=True), ["clot_doubt"])
+        answered = {"calf_hot_or_red": False, "whole_leg_swollen": False}
+        self.assertEqual(doubts(dorsiflexion_calf_pain=True, **answered), [])
+        self.assertEqual(doubts(dorsiflexion_calf_pain=False), [])
+
+    def test_a12_what_the_story_scores_holds_until_the_check_is_done(self) -> None:
+        parts = hurt("hip", None, "gradual", sites=["groin"])
+        parts["intake"]["history"] = [{"region": "hip", "kind": "clot"}]
+        squeeze = done("ankle.calf_squeeze", foot_moves="brisk")
+        waiting = self.reading(squeeze, **parts)
+        self.assertEqual([item["gate"] for item in waiting["held"]], ["clot_doubt"])
+        self.assertEqual(waiting["next"][0]["test"], "leg.clot")
+        other = self.reading(done("ankle.calf_squeeze", "left", foot_moves="brisk"), **parts)
+        self.assertEqual(other["held"], [])
+
     def test_a12_holds_the_calf_and_is_asked_first_in_calf_pain(self) -> None:
         reading = self.reading(done("leg.clot", cancer=True), done("ankle.calf_squeeze", foot_moves="brisk"))
         self.assertEqual(

@@ -24,6 +24,7 @@ from northstride.core.terms.sides import SIDES, Side
 LIMIT = limits("bone_and_blood")
 
 CLOT, COMPARTMENT = "leg.clot", "leg.compartment"
+SIGN, CALF_ITEMS = "dorsiflexion_calf_pain", ("calf_hot_or_red", "whole_leg_swollen")
 CALF_SITES = frozenset({"calf", "posterior_thigh"})
 WEAKER = "A pulse is weaker than on the other side."
 THROMBOSIS, PERFUSION = "vascular.deep_vein_thrombosis", "vascular.perfusion"
@@ -32,12 +33,16 @@ THROMBOSIS, PERFUSION = "vascular.deep_vein_thrombosis", "vascular.perfusion"
 def _item(case: Case, item: str, side: Side) -> object:
     """An item as recorded; a history that says yes is not undone by a recorded no."""
     history = case.exam.intake.history
-    if item == "previous_clot" and any(entry.kind == "clot" for entry in history):
+    if item == "previous_clot" and _clot_before(case):
         return True
     if item == "bedridden_or_surgery" and any(_recent_surgery(case, entry) for entry in history):
         return True
     number = case.number(CLOT, item, side)
     return number.value if number else case.value(CLOT, item, side)
+
+
+def _clot_before(case: Case) -> bool:
+    return any(entry.kind == "clot" for entry in case.exam.intake.history)
 
 
 def _recent_surgery(case: Case, item: History) -> bool:
@@ -84,15 +89,24 @@ def clot(case: Case) -> Iterator[Finding]:
 
 
 def _sign_with_calf(case: Case, side: Side) -> bool:
+    return case.on(side).ticked(CLOT, SIGN) and _calf_shows(case, side)
+
+
+def _calf_shows(case: Case, side: Side) -> bool:
     leg = case.on(side)
-    if not leg.ticked(CLOT, "dorsiflexion_calf_pain"):
-        return False
     return (
-        leg.ticked(CLOT, "calf_hot_or_red")
-        or leg.ticked(CLOT, "whole_leg_swollen")
+        any(leg.ticked(CLOT, item) for item in CALF_ITEMS)
         or "calf" in (leg.listed(LOOK, "swelling_site") or ())
         or any(not less_than(by, LIMIT["calf_larger_with_sign_from"]) for by in _larger_by(case, side))
     )
+
+
+def _sign_is_open(case: Case, side: Side) -> bool:
+    """One half of the sign with the calf is there, and the other was not answered: it may still be a clot."""
+    signed = case.value(CLOT, SIGN, side)
+    if signed is None:
+        return _calf_shows(case, side)
+    return signed is True and any(case.value(CLOT, item, side) is None for item in CALF_ITEMS)
 
 
 def _larger_by(case: Case, side: Side) -> Iterator[float]:
@@ -112,8 +126,15 @@ def clot_gate(case: Case) -> Iterator[GateRaised | Next]:
             yield GateRaised("clot_doubt", finding.side)
     for side in SIDES:
         if case.entry(CLOT, side) is not None:
-            if clot_points(case, side)[1]:
+            sign_open = _sign_is_open(case, side)
+            if sign_open:
+                yield GateRaised("clot_doubt", side, until_answered=True)
+            if sign_open or clot_points(case, side)[1]:
                 yield Next(CLOT, side, "Items of the clot check are not answered.", "A12")
+        elif _clot_before(case) and side in case.sides_of_complaint and case.has_complaint:
+            # It would be a flag, had the check been begun.
+            yield GateRaised("clot_doubt", side, until_answered=True)
+            yield Next(CLOT, side, "There was a clot before: the clot check comes first.", "A12")
         elif _clot_is_thinkable(case, side):
             yield Next(CLOT, side, "A clot is thinkable here: the clot check comes first.", "A12")
 
