@@ -19,7 +19,12 @@ settings.register_profile(
     database=DirectoryBasedExampleDatabase(Path(__file__).parent.parent / ".hypothesis" / "examples"),
     deadline=None,
     print_blob=True,
-    suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],
+    # A mutation run calls each test more than once in a process.
+    suppress_health_check=[
+        HealthCheck.too_slow,
+        HealthCheck.filter_too_much,
+        HealthCheck.differing_executors,
+    ],
 )
 settings.load_profile("shared")
 if SEED in os.environ:
