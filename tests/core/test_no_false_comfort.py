@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from typing import Any
 from unittest import mock
 
-from hypothesis import HealthCheck, assume, given, settings
+from hypothesis import assume, given, settings
 
 from northstride.core import rules
 from northstride.core.examination import Context
@@ -27,7 +27,7 @@ from tests.support.any_record import CATALOGUE, records
 from tests.support.records import record, thomas
 from tests.support.stories import stories
 
-SLOW = settings(max_examples=200, suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much])
+SLOW = settings(max_examples=200)
 COMFORT = ("You can train as before.", "Nothing more is needed for now.")
 # What "as expected" is called in the values of a test.
 NORMAL: tuple[Any, ...] = (False, [], "yes", "negative", "strong", "warm", "brisk", "same", "felt", 0)
@@ -324,7 +324,7 @@ class WhatRulesRead(unittest.TestCase):
     BONE = ("A0", "A1", "A1b", "A1c", "A1d", "H15")
     ANYWHERE = frozenset({"ankle.look", "ankle.pulses", "ankle.palpation", "ankle.weight_bearing"})
 
-    @settings(max_examples=60, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=60)
     @given(stories())
     def test_is_all_that_they_look_up(self, raw: dict[str, Any]) -> None:
         case = Case(check_record(raw, CATALOGUE).exam, CATALOGUE, Context())

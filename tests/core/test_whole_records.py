@@ -8,7 +8,7 @@ import unittest
 from functools import cached_property
 from typing import Any, get_args
 
-from hypothesis import HealthCheck, assume, given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from northstride.core.catalogue import Test
@@ -27,7 +27,7 @@ from tests.support.records import read
 
 OTHER = {"left": "right", "right": "left", "both": "both"}
 URGENCY = ["emergency", "same_day", "refer", "recheck", "train", None]
-SLOW = settings(max_examples=120, suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much])
+SLOW = settings(max_examples=120)
 
 
 class Watched(Case):

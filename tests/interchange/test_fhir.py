@@ -9,7 +9,7 @@ import unittest
 from collections.abc import Iterator
 from typing import Any, get_args
 
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 
@@ -102,7 +102,7 @@ class ComesBackTheSame(unittest.TestCase):
                 with self.subTest(test.code, version=version):
                     self.same(record([*by_side, *both]), version)
 
-    @settings(max_examples=500, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=500)
     @given(records(), st.sampled_from(VERSIONS))
     def test_any_record(self, raw: dict[str, Any], version: Version) -> None:
         self.same(raw, version)

@@ -8,7 +8,7 @@ import json
 import unittest
 from typing import Any
 
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from northstride.cli.published import example_texts
@@ -64,7 +64,7 @@ class GoesOutAndComesBack(unittest.TestCase):
                 self.assertEqual(said(back.entries), said(own.entries))
                 self.assertEqual((back.id, back.date, back.purpose), (own.id, own.date, own.purpose))
 
-    @settings(max_examples=500, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=500)
     @given(records())
     def test_any_record(self, raw: dict[str, Any]) -> None:
         own = checked(raw)
