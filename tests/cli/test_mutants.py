@@ -4,7 +4,16 @@ from __future__ import annotations
 
 import unittest
 
-from northstride.cli.mutants import CORE, STATE, Mutants, candidates, changed_lines, chosen, of_report
+from northstride.cli.mutants import (
+    CORE,
+    STATE,
+    Mutants,
+    candidates,
+    changed_lines,
+    chosen,
+    of_report,
+    statuses,
+)
 
 DIFF = """--- northstride/core/terms/age.py
 +++ northstride/core/terms/age.py
@@ -39,6 +48,13 @@ class MutationRun(unittest.TestCase):
             self.assertGreater(len(found), 30)
             self.assertTrue(all(name.startswith(part) and name.endswith(suffix) for name in found))
             self.assertFalse([name for name in found if ".test." in name or "__init__" in name])
+
+    def test_what_became_of_each_is_read_from_the_list(self) -> None:
+        listed = "    a.b.x_age_on__mutmut_1: killed\n    a.b.x_age_on__mutmut_2: not checked\n\n"
+        self.assertEqual(
+            statuses(listed),
+            [("a.b.x_age_on__mutmut_1", "killed"), ("a.b.x_age_on__mutmut_2", "not checked")],
+        )
 
     def test_a_survivor_is_told_by_what_was_changed(self) -> None:
         self.assertEqual(changed_lines(DIFF), "- if born is None: + if born is not None:")
