@@ -1,37 +1,15 @@
 import { describe, expect, it } from "vitest";
-import type { Catalogue } from "../../api/catalogue";
 import type { Reading, Screen } from "../../api/screens";
-import { screenOf, TESTS } from "../../testing/bench";
+import { screenOf } from "../../testing/bench";
+import { actionOf, CATALOGUE, readingOf } from "../../testing/readings";
 import { show } from "../../testing/show";
 import { LedgerHead } from "./LedgerHead";
-
-const catalogue = {
-  tests: TESTS,
-  flag_names: { "instability.atfl": "Front outer ligament lax", "tight.soleus": "Soleus tight" },
-} as unknown as Catalogue;
-
-const action = (code: string, side: string | null, urgency: string, parts: object = {}) => ({
-  code,
-  side,
-  urgency,
-  from: null,
-  to: null,
-  start: null,
-  end: null,
-  because: [],
-  says: null,
-  tests: [],
-  ...parts,
-});
-
-const reading = (actions: object[]): Reading =>
-  ({ actions, advice: [], flags: [] }) as unknown as Reading;
 
 const head = (found: Reading, screen: Screen, frozen = false) => (
   <LedgerHead
     reading={found}
     screen={screen}
-    catalogue={catalogue}
+    catalogue={CATALOGUE}
     frozen={frozen}
     onChanged={() => {}}
   />
@@ -41,7 +19,7 @@ const hurts = (side: string) => screenOf([], { complaint: { side, region: "ankle
 
 describe("the head of the ledger", () => {
   it("says which lane hurts, and which is the other side", async () => {
-    const screen = await show(head(reading([]), hurts("right")));
+    const screen = await show(head(readingOf(), hurts("right")));
     const text = screen.container.textContent ?? "";
     expect(text.match(/hurts here/g)).toHaveLength(1);
     expect(text.match(/other side/g)).toHaveLength(1);
@@ -50,16 +28,16 @@ describe("the head of the ledger", () => {
   });
 
   it("says nothing of hurting where nobody was asked, and both where both hurt", async () => {
-    const nobody = await show(head(reading([]), screenOf()));
+    const nobody = await show(head(readingOf(), screenOf()));
     expect(nobody.container.textContent).not.toContain("hurts here");
     expect(nobody.container.textContent).not.toContain("other side");
     await nobody.unmount();
-    const both = await show(head(reading([]), hurts("both")));
+    const both = await show(head(readingOf(), hurts("both")));
     expect(both.container.textContent?.match(/hurts here/g)).toHaveLength(2);
   });
 
   it("puts what is to be done in the lane of its side", async () => {
-    const found = reading([action("recheck.instability_atfl", "left", "recheck")]);
+    const found = readingOf({ actions: [actionOf("recheck.instability_atfl", "left", "recheck")] });
     const screen = await show(head(found, hurts("left")));
     const lanes = (side: string) =>
       [...screen.container.querySelectorAll(`.lane-${side}`)]
@@ -70,7 +48,7 @@ describe("the head of the ledger", () => {
   });
 
   it("offers to arrange it, but not on a signed version", async () => {
-    const found = reading([action("refer.tight_soleus", "left", "refer")]);
+    const found = readingOf({ actions: [actionOf("refer.tight_soleus", "left", "refer")] });
     const open = await show(head(found, hurts("left")));
     await expect.element(open.getByRole("button", { name: /rrange/ })).toBeVisible();
     await open.unmount();
