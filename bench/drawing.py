@@ -18,7 +18,16 @@ LIMIT_MS = 4
 def measure_drawing() -> list[Figure]:
     with tempfile.TemporaryDirectory() as folder:
         out = Path(folder, "bench.json")
-        command = ["npx", "vitest", "bench", "--run", "src/figures", f"--outputJson={out}"]
+        command = [
+            "npx",
+            "vitest",
+            "bench",
+            "--run",
+            "--project",
+            "state",
+            "src/figures",
+            f"--outputJson={out}",
+        ]
         subprocess.run(command, cwd=WEB, check=True, capture_output=True)
         told = json.loads(out.read_text())
     (group,) = (group for file in told["files"] for group in file["groups"])

@@ -215,4 +215,4 @@ def _stop(context: Callable[[], BrowserContext], bench: str) -> Figure:
         own.append(page.evaluate(way))
         floor.append(page.evaluate(TWO_FRAMES))
     made.close()
-    return Figure("change of stop, p50", median(own), "ms", median(floor), 1.5)
+    return Figure("change of stop, p50", median(own), "ms", median(floor), 2.5)
