@@ -402,6 +402,12 @@ class Clot(CoreCase):
             self.assertEqual(self.right(measured("leg.clot", sign), *girths), expected)
         self.assertEqual(self.right(measured("leg.clot", {**sign, "calf_girth_difference": 9.9})), {})
 
+    def test_a12_surgery_known_by_its_day_alone_counts_up_to_twelve_weeks(self) -> None:
+        for day, expected in (("2026-06-22", {CLOT: "possible"}), ("2026-06-21", {})):
+            history = [{"region": "knee", "kind": "surgery", "date": day}]
+            found = self.right(done("leg.clot", cancer=False), intake={"history": history})
+            self.assertEqual(found, expected, day)
+
     def test_a12_half_a_sign_holds_until_the_other_half_is_answered(self) -> None:
         def doubts(**values: Any) -> list[str]:
             reading = self.reading(
