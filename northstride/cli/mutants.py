@@ -14,6 +14,7 @@ import subprocess
 import sys
 import tempfile
 from dataclasses import dataclass
+from functools import partial
 from pathlib import Path
 
 from northstride.cli.steps import ROOT, WEB, StepFailed, say, set_up_to_prove
@@ -66,10 +67,10 @@ def run(arguments: argparse.Namespace) -> int:
     found = {}
     # Property tests see the same cases each time: none is killed by chance.
     os.environ[SEED] = str(seed)
-    for part, try_them in ((CORE, in_core), (STATE, in_state)):
+    for part, try_them in ((CORE, partial(in_core, seed=seed)), (STATE, in_state)):
         modules = chosen(candidates(part), seed, arguments.modules)
         say(f"Changing {', '.join(modules)}")
-        mutants = try_them(modules, seed)
+        mutants = try_them(modules)
         found[part] = {"modules": modules, "tried": mutants.tried, "survivors": mutants.survivors}
         print(f"{part}: {mutants.tried} tried, {len(mutants.survivors)} survived", flush=True)
         print("".join(f"  {line}\n" for line in mutants.survivors), end="", flush=True)
@@ -89,7 +90,7 @@ def chosen(modules: list[str], seed: int, count: int) -> list[str]:
     return sorted(random.Random(seed).sample(modules, min(count, len(modules))))  # noqa: S311  not for secrets
 
 
-def in_core(modules: list[str], seed: int) -> Mutants:
+def in_core(modules: list[str], *, seed: int) -> Mutants:
     """In a copy: what runs here is never what is changed."""
     with tempfile.TemporaryDirectory(prefix="stride-mutants-") as folder:
         copy_tracked(Path(folder))
@@ -129,7 +130,7 @@ def changed_lines(diff: str) -> str:
     return " ".join(" ".join(line.split()) for line in kept)
 
 
-def in_state(modules: list[str], _seed: int) -> Mutants:
+def in_state(modules: list[str]) -> Mutants:
     with tempfile.TemporaryDirectory(prefix="stride-mutants-") as folder:
         copy_tracked(Path(folder))
         web = Path(folder) / "web"
